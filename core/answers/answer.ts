@@ -1,0 +1,41 @@
+import type { Value } from '../facts/fact.ts';
+
+/**
+ * What became of a visitor's typed answer: a value to keep, a value that is doubtful with what was probably meant, or
+ * why it could not be understood (a stable reason that the ask turns into words).
+ */
+export type Understanding =
+  | { value: Value }
+  | { value: Value; probably: Value }
+  | {
+      unclear:
+        | 'empty'
+        | 'no match'
+        | 'too small'
+        | 'too large'
+        | 'not a number'
+        | 'not an address'
+        | 'not a phone number';
+    };
+
+/** Typed text as people mean it: Unicode-normalised, trimmed, single spaces, plain quotes and dashes. */
+export function tidy(text: string): string {
+  return text
+    .normalize('NFKC')
+    .replace(/[\u2010-\u2015\u2212]/g, '-')
+    .replace(/[\u2018\u2019\u02bc]/g, "'")
+    .replace(/[\u201c\u201d]/g, '"')
+    .replace(/\p{Cf}/gu, '')
+    .replace(/\s+/gu, ' ')
+    .trim();
+}
+
+/** The words of a text for comparing: lower case, without marks, punctuation or accents. */
+export function bare(text: string): string {
+  return tidy(text)
+    .toLocaleLowerCase('en')
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+}

@@ -1,0 +1,132 @@
+import { describe, expect, test } from 'vitest';
+import { understandEmail, understandPhone } from './address.ts';
+import { understandChoice } from './choice.ts';
+import { understandNumber } from './number.ts';
+import { understandYesNo } from './yesno.ts';
+
+describe('numbers as people write them', () => {
+  test.each<[string, number]>([
+    ['1900', 1900],
+    ['about 1,900', 1900],
+    ['£1.9k', 1900],
+    ['1.9 k', 1900],
+    ['roughly £1,900 a year', 1900],
+    ['~2000', 2000],
+    ['2 thousand', 2000],
+    ['two thousand', 2000],
+    ['nineteen hundred', 1900],
+    ['one thousand nine hundred', 1900],
+    ['a hundred', 100],
+    ['£1 900', 1900],
+    ['1,5', 1.5],
+    ['0.5', 0.5],
+    ['-3', -3],
+    ['between 1,000 and 2,000', 1500],
+    ['1000-2000', 1500],
+    ['2 to 3k', 2500],
+    ['I spend 140 per month', 140],
+    ['three', 3],
+    ['two dozen', 24],
+    ['£12.50', 12.5],
+  ])('“%s” is %d', (text, value) => {
+    expect(understandNumber(text, 'en-GB')).toEqual({ value });
+  });
+
+  test('the locale decides what a sign means', () => {
+    expect(understandNumber('1.900', 'de-DE')).toEqual({ value: 1900 });
+    expect(understandNumber('1.900,50', 'de-DE')).toEqual({ value: 1900.5 });
+    expect(understandNumber('1.900', 'en-GB')).toEqual({ value: 1.9 });
+  });
+
+  test.each(['', '   ', 'lots', 'no idea', 'F4', 'the usual'])('“%s” is none', text => {
+    expect(understandNumber(text, 'en-GB')).toHaveProperty('unclear');
+  });
+
+  test('bounds are told apart', () => {
+    expect(understandNumber('3', 'en-GB', { min: 10 })).toEqual({ unclear: 'too small' });
+    expect(understandNumber('300', 'en-GB', { max: 10 })).toEqual({ unclear: 'too large' });
+  });
+});
+
+describe('choices', () => {
+  const homes = ['Detached', 'Semi-detached', 'Terraced', 'Flat', 'Bungalow'];
+  test.each<[string, string]>([
+    ['Semi-detached', 'Semi-detached'],
+    ['semi detatched', 'Semi-detached'],
+    ['semi', 'Semi-detached'],
+    ['its a semi detached', 'Semi-detached'],
+    ['detached', 'Detached'],
+    ['detatched', 'Detached'],
+    ['a terraced house', 'Terraced'],
+    ['terrace', 'Terraced'],
+    ['flatt', 'Flat'],
+    ['2', 'Semi-detached'],
+    ['the second one', 'Semi-detached'],
+    ['last', 'Bungalow'],
+    ['BUNGALOW!!', 'Bungalow'],
+    ['bungalo', 'Bungalow'],
+  ])('“%s” is %s', (text, label) => {
+    expect(understandChoice(text, homes)).toEqual({ value: homes.indexOf(label) });
+  });
+
+  test.each(['', 'castle', '9', 'not a flat', 'flat or bungalow', 'how much is it?'])('“%s” is none', text => {
+    expect(understandChoice(text, homes)).toHaveProperty('unclear');
+  });
+});
+
+describe('yes and no', () => {
+  test.each(['yes', 'Yep', 'yeah sure', 'ok', '👍', 'yes please', 'Of course', 'yess', 'yes we own it'])(
+    '“%s” is yes',
+    text => {
+      expect(understandYesNo(text)).toEqual({ value: true });
+    },
+  );
+  test.each(['no', 'nope', 'no thanks', 'not really', 'I don’t', 'nah', 'no I rent', 'not yet'])('“%s” is no', text => {
+    expect(understandYesNo(text)).toEqual({ value: false });
+  });
+  test.each(['', 'yes and no', 'perhaps', 'what?'])('“%s” is neither', text => {
+    expect(understandYesNo(text)).toHaveProperty('unclear');
+  });
+});
+
+describe('addresses', () => {
+  test.each<[string, string]>([
+    ['maud@ellery.example', 'maud@ellery.example'],
+    ["it's maud@Ellery.example, thanks", 'maud@ellery.example'],
+    ['Maud.Ellery+home@ellery.example.', 'Maud.Ellery+home@ellery.example'],
+    ['maud at ellery.example', 'maud@ellery.example'],
+    ['<maud@ellery.example>', 'maud@ellery.example'],
+  ])('“%s” is %s', (text, value) => {
+    expect(understandEmail(text)).toEqual({ value });
+  });
+
+  test('a slip in a well-known host is doubted', () => {
+    expect(understandEmail('maud@gmial.com')).toEqual({ value: 'maud@gmial.com', probably: 'maud@gmail.com' });
+  });
+
+  test.each([
+    '',
+    'maud',
+    'maud@',
+    '@ellery.example',
+    'maud@ellery',
+    'maud@el lery',
+    'maud..e@x.example',
+    `${'a'.repeat(65)}@x.example`,
+  ])('“%s” is none', text => {
+    expect(understandEmail(text)).toHaveProperty('unclear');
+  });
+
+  test.each<[string, string]>([
+    ['01632 960123', '+441632960123'],
+    ['07700 900 123', '+447700900123'],
+    ['+44 20 7946 0123', '+442079460123'],
+    ['call me on 07700 900123 after six', '+447700900123'],
+  ])('“%s” is %s', (text, value) => {
+    expect(understandPhone(text, 'GB')).toEqual({ value });
+  });
+
+  test.each(['', '123', 'after six', '00000'])('“%s” is no phone number', text => {
+    expect(understandPhone(text, 'GB')).toHaveProperty('unclear');
+  });
+});

@@ -1,0 +1,74 @@
+import { distance } from 'fastest-levenshtein';
+import { bare, type Understanding } from './answer.ts';
+
+const ordinals = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
+
+/** How many slips a word of this length may hold and still be meant. */
+function slips(length: number): number {
+  if (length < 4) return 0;
+  return length < 8 ? 1 : Math.max(2, Math.floor(length / 5));
+}
+
+/** The place that “2”, “the second one”, “number 3” or “last” names in a list of `count`, or null. */
+function place(words: string, count: number): number | null {
+  const bareNumber = /^(?:(?:number|no|option|answer) )?(\d{1,2})$/.exec(words);
+  if (bareNumber) {
+    const index = Number(bareNumber[1]) - 1;
+    return index >= 0 && index < count ? index : null;
+  }
+  const core = words.replace(/^the /, '').replace(/ (one|option|answer|choice)$/, '');
+  if (core === 'last') return count - 1;
+  const index = ordinals.indexOf(core);
+  return index >= 0 && index < count ? index : null;
+}
+
+/**
+ * Finds which of the labels a typed answer means: the label itself, with typing errors (“semi detatched”), part of it
+ * when only one has that part (“semi”), the label inside a sentence, or its number or ordinal. Two labels that fit
+ * equally well are no match: it is kinder to ask again than to guess.
+ * @returns the index of the label, or why there is none
+ */
+export function understandChoice(text: string, labels: readonly string[]): Understanding {
+  const words = bare(text);
+  if (words === '') return { unclear: 'empty' };
+  const bareLabels = labels.map(bare);
+  const one = (matches: number[]): Understanding | null =>
+    matches.length === 1 ? { value: matches[0] as number } : null;
+  const which = (holds: (label: string) => boolean): number[] =>
+    bareLabels.flatMap((label, index) => (label !== '' && holds(label) ? [index] : []));
+
+  const exact = which(label => label === words);
+  if (exact.length > 0) return { value: exact[0] as number };
+  const joined = words.replaceAll(' ', '');
+  const scored = which(() => true)
+    .map(index => ({ index, slips: distance(joined, (bareLabels[index] as string).replaceAll(' ', '')) }))
+    .filter(({ index, slips: count }) => count <= slips((bareLabels[index] as string).replaceAll(' ', '').length))
+    .sort((a, b) => a.slips - b.slips);
+  if (scored[0] && scored[0].slips < (scored[1]?.slips ?? Number.POSITIVE_INFINITY)) return { value: scored[0].index };
+
+  const named = place(words, labels.length);
+  if (named !== null) return { value: named };
+
+  const said = ` ${words} `;
+  const inside = which(label => said.includes(` ${label} `));
+  if (inside.length > 0) {
+    // “not a flat, a semi” names two; “detached” inside “semi detached” is only part of the longer one.
+    const longest = inside.filter(
+      index => !inside.some(other => other !== index && ` ${bareLabels[other]} `.includes(` ${bareLabels[index]} `)),
+    );
+    const negated = /\b(not|no|isn t|neither|none)\b/.test(words);
+    return (negated ? null : one(longest)) ?? { unclear: 'no match' };
+  }
+  if (words.length >= 3) {
+    const startsWith = one(which(label => label.startsWith(words)));
+    if (startsWith) return startsWith;
+    const hasWord = one(which(label => ` ${label} `.includes(` ${words} `)));
+    if (hasWord) return hasWord;
+    const meant = words.split(' ').filter(word => word.length >= 4);
+    const byWord = which(label =>
+      label.split(' ').some(part => part.length >= 4 && meant.some(word => distance(word, part) <= slips(part.length))),
+    );
+    return one(byWord) ?? { unclear: 'no match' };
+  }
+  return { unclear: 'no match' };
+}

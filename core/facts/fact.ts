@@ -1,0 +1,106 @@
+import { z } from 'zod';
+
+/**
+ * What kind of value a fact holds. Money is kept in major units (pounds, not pence), dates as ISO 8601
+ * calendar dates, phone numbers in E.164, emails in lower-case host form.
+ */
+export const FactType = z.enum(['text', 'number', 'money', 'date', 'yes/no', 'choice', 'email', 'phone', 'list']);
+export type FactType = z.infer<typeof FactType>;
+
+/**
+ * How long a fact lives: `conversation` facts end with the conversation, `visitor` facts are remembered for the
+ * person, `business` facts are the workspace's own and never change while playing.
+ */
+export const FactScope = z.enum(['conversation', 'visitor', 'business']);
+export type FactScope = z.infer<typeof FactScope>;
+
+/** A fact's name may hold spaces, as it is read aloud in sentences and used in formulas. */
+export const FactName = z
+  .string()
+  .regex(/^[\p{L}][\p{L}\p{N} ]{0,59}$/u, 'A fact’s name starts with a letter and holds letters, digits and spaces.')
+  .refine(name => name === name.trim() && !name.includes('  '), 'A fact’s name has single spaces only.')
+  .refine(name => !['constructor', 'prototype', 'toString', 'valueOf'].includes(name), 'That name is reserved.');
+
+/** The definition of one named, typed value that a flow uses. */
+export const Fact = z.strictObject({
+  name: FactName,
+  type: FactType,
+  scope: FactScope.default('conversation'),
+  choices: z.array(z.string().min(1).max(200)).max(100).optional(),
+});
+export type Fact = z.infer<typeof Fact>;
+
+/** What a fact can hold: text, a number, yes or no, or a list of texts. Money, dates and the rest are held as these. */
+export const Value = z.union([
+  z.string().max(10_000),
+  z.number(),
+  z.boolean(),
+  z.array(z.string().max(1_000)).max(200),
+]);
+export type Value = z.infer<typeof Value>;
+
+/** Facts by name. A fact that is not known has no key. */
+export type Facts = Readonly<Record<string, Value>>;
+
+/** What is needed to write values as the visitor's part of the world writes them. */
+export interface Locale {
+  /** BCP 47, for example `en-GB`. */
+  language: string;
+  /** ISO 4217, for example `GBP`. */
+  currency: string;
+}
+
+const numberFormats = new Map<string, Intl.NumberFormat>();
+
+function numberFormat(locale: Locale, style: 'plain' | 'money' | 'round money'): Intl.NumberFormat {
+  const key = `${locale.language} ${locale.currency} ${style}`;
+  let format = numberFormats.get(key);
+  if (!format) {
+    format =
+      style === 'plain'
+        ? new Intl.NumberFormat(locale.language, { maximumFractionDigits: 2 })
+        : new Intl.NumberFormat(locale.language, {
+            style: 'currency',
+            currency: locale.currency,
+            ...(style === 'round money' ? { maximumFractionDigits: 0 } : {}),
+          });
+    numberFormats.set(key, format);
+  }
+  return format;
+}
+
+/** Writes a value as a line shows it: `1900` of type money becomes “£1,900”, a list is joined with commas. */
+export function show(value: Value, type: FactType, locale: Locale): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.join(', ');
+  if (typeof value === 'number') {
+    if (type === 'money') return numberFormat(locale, Number.isInteger(value) ? 'round money' : 'money').format(value);
+    return numberFormat(locale, 'plain').format(value);
+  }
+  return value;
+}
+
+/** Says whether a value can be held by a fact of this type. */
+export function fits(value: Value, type: FactType): boolean {
+  switch (type) {
+    case 'number':
+    case 'money':
+      return typeof value === 'number' && Number.isFinite(value);
+    case 'yes/no':
+      return typeof value === 'boolean';
+    case 'list':
+      return Array.isArray(value);
+    case 'date':
+      return typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value);
+    default:
+      return typeof value === 'string';
+  }
+}
+
+/** Money is rounded where it is kept, by its currency's digits, so that sums shown and sums stored agree. */
+export function rounded(value: Value, type: FactType, currency: string): Value {
+  if (type !== 'money' || typeof value !== 'number') return value;
+  const digits = numberFormat({ language: 'en', currency }, 'money').resolvedOptions().maximumFractionDigits ?? 2;
+  const factor = 10 ** digits;
+  return Math.round((value + Number.EPSILON * Math.sign(value)) * factor) / factor;
+}

@@ -1,0 +1,120 @@
+import { evaluate, FeelDate, FeelDuration, SyntaxError as FeelSyntaxError, parseExpression } from 'feelin';
+import type { Facts, Value } from './fact.ts';
+
+/**
+ * Formulas are FEEL, the Object Management Group's expression language (DMN 1.5, chapter 10), held to the part that
+ * ends quickly: what iterates, defines functions or matches patterns is refused when the formula is written.
+ */
+export interface Formula {
+  readonly source: string;
+  /** The facts that the formula reads, each once, in the order of appearance. */
+  readonly reads: readonly string[];
+  /** Works the formula out. A missing fact is an error that names it, never a silent nothing. */
+  evaluate(facts: Facts): { value: Value } | { error: string };
+}
+
+/** Thrown by {@link formula} when the text is not a formula that Kineta plays; the message is for its writer. */
+export class FormulaError extends Error {
+  override name = 'FormulaError';
+  /** Where in the source, as character offsets, when that is known. */
+  readonly from: number | undefined;
+  readonly to: number | undefined;
+  constructor(message: string, from?: number, to?: number) {
+    super(message);
+    this.from = from;
+    this.to = to;
+  }
+}
+
+export const LONGEST_FORMULA = 2_000;
+const DEEPEST_NESTING = 60;
+
+const refusedNodes: Record<string, string> = {
+  ForExpression: '“for” is not available in formulas.',
+  QuantifiedExpression: '“some” and “every” are not available in formulas.',
+  FunctionDefinition: 'A formula cannot define functions.',
+  FilterExpression: 'A formula cannot filter lists.',
+};
+const refusedFunctions = new Set(['matches', 'replace', 'split', 'range', 'now', 'today', 'random number', 'sort']);
+
+type Tree = ReturnType<typeof parseExpression>;
+type TreeNode = Tree['topNode'];
+
+function nesting(source: string): number {
+  let depth = 0;
+  let deepest = 0;
+  for (const character of source) {
+    if (character === '(' || character === '[' || character === '{') deepest = Math.max(deepest, ++depth);
+    else if (character === ')' || character === ']' || character === '}') depth--;
+  }
+  return deepest;
+}
+
+function inspect(source: string, known: readonly string[]): string[] {
+  const context = Object.fromEntries(known.map(name => [name, 0]));
+  const tree = parseExpression(source, context, undefined);
+  const reads = new Set<string>();
+  const visit = (node: TreeNode): void => {
+    const text = source.slice(node.from, node.to);
+    if (node.type.isError) {
+      const near = source.slice(Math.max(0, node.from - 12), node.to + 12).trim();
+      throw new FormulaError(
+        near ? `The formula cannot be read near “${near}”.` : 'The formula is not finished.',
+        node.from,
+        node.to,
+      );
+    }
+    const refusal = refusedNodes[node.name];
+    if (refusal) throw new FormulaError(refusal, node.from, node.to);
+    if (node.name === 'FunctionInvocation' && node.firstChild) {
+      const called = source.slice(node.firstChild.from, node.firstChild.to).trim();
+      if (refusedFunctions.has(called))
+        throw new FormulaError(`“${called}” is not available in formulas.`, node.firstChild.from, node.firstChild.to);
+    }
+    const isCall =
+      node.name === 'VariableName' && node.parent?.name === 'FunctionInvocation' && node.prevSibling === null;
+    if (node.name === 'VariableName' && !isCall) reads.add(text.trim().replace(/\s+/g, ' '));
+    for (let child = node.firstChild; child; child = child.nextSibling) visit(child);
+  };
+  visit(tree.topNode);
+  return [...reads];
+}
+
+function fromFeel(value: unknown): Value | undefined {
+  if (typeof value === 'string' || typeof value === 'boolean') return value;
+  if (typeof value === 'number') return Number.isFinite(value) ? Number(value.toPrecision(15)) : undefined;
+  if (value instanceof FeelDate || value instanceof FeelDuration) return value.toString();
+  if (Array.isArray(value) && value.every(item => typeof item === 'string')) return value;
+  return undefined;
+}
+
+/**
+ * Reads a formula once, so that playing it needs no second look.
+ * @param source the FEEL expression, at most {@link LONGEST_FORMULA} characters
+ * @param known the names of the facts it may use; they may hold spaces
+ * @throws {FormulaError} with a sentence for its writer
+ */
+export function formula(source: string, known: readonly string[]): Formula {
+  if (source.trim() === '') throw new FormulaError('The formula is empty.');
+  if (source.length > LONGEST_FORMULA)
+    throw new FormulaError(`A formula has at most ${LONGEST_FORMULA.toLocaleString('en')} characters.`);
+  if (nesting(source) > DEEPEST_NESTING) throw new FormulaError('The formula has too many brackets inside each other.');
+  const reads = inspect(source, known);
+  return {
+    source,
+    reads,
+    evaluate(facts) {
+      const missing = reads.find(name => facts[name] === undefined);
+      if (missing !== undefined) return { error: `“${missing}” is not known yet.` };
+      try {
+        const { value } = evaluate(source, facts as Record<string, unknown>);
+        const result = fromFeel(value);
+        if (result === undefined) return { error: 'The formula has no result for these facts.' };
+        return { value: result };
+      } catch (error) {
+        if (error instanceof FeelSyntaxError) return { error: 'The formula cannot be read.' };
+        return { error: 'The formula could not be worked out.' };
+      }
+    },
+  };
+}

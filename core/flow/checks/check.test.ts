@@ -1,0 +1,156 @@
+import { describe, expect, test } from 'vitest';
+import type { Fact } from '../../facts/fact.ts';
+import { applyAll } from '../edits.ts';
+import { blankFlow, type Flow, FORMAT } from '../format.ts';
+import type { Step } from '../steps/registry.ts';
+import { check } from './check.ts';
+
+const facts: Fact[] = [
+  { name: 'tariff', type: 'number', scope: 'conversation' },
+  { name: 'name', type: 'text', scope: 'visitor' },
+  { name: 'email', type: 'email', scope: 'conversation' },
+];
+const flowOf = (scenes: Record<string, Step[]>): Flow => ({
+  format: FORMAT,
+  name: 'First visit',
+  speaker: 'Robin',
+  facts,
+  scenes: Object.entries(scenes).map(([id, steps]) => ({ id, title: id, steps })),
+});
+const codes = (flow: Flow, teams?: string[]): string[] =>
+  check(flow, teams ? { teams } : {}).map(finding => finding.code);
+const say = (id: string, text = 'Hello.'): Step => ({ id, kind: 'say', line: text ? [[{ text }]] : [] });
+const end = (id: string): Step => ({ id, kind: 'end' });
+const ask = (id: string, more: Partial<Extract<Step, { kind: 'ask' }>> = {}): Step => ({
+  id,
+  kind: 'ask',
+  line: [[{ text: 'Which?' }]],
+  answer: { type: 'choice', choices: [{ id: `${id}1`, label: 'One' }] },
+  tries: 2,
+  ...more,
+});
+
+describe('checks', () => {
+  test('a new flow has nothing wrong', () => {
+    let id = 0;
+    expect(check(blankFlow('New', 'Robin', () => `i${id++}`))).toEqual([]);
+  });
+
+  test.each<[string, Flow, string]>([
+    ['a scene nothing leads to', flowOf({ a: [end('x')], b: [end('y')] }), 'unreachable scene'],
+    ['a scene that runs out', flowOf({ a: [say('x')] }), 'runs out'],
+    [
+      'a loop without input',
+      flowOf({ a: [say('x'), { id: 'y', kind: 'go', to: 'b' }], b: [{ id: 'z', kind: 'go', to: 'a' }] }),
+      'endless loop',
+    ],
+    ['a go to itself', flowOf({ a: [{ id: 'y', kind: 'go', to: 'a' }] }), 'endless loop'],
+    ['a go to nowhere', flowOf({ a: [{ id: 'y', kind: 'go', to: 'gone' }] }), 'no such scene'],
+    [
+      'a choice to nowhere',
+      flowOf({
+        a: [ask('q', { answer: { type: 'choice', choices: [{ id: 'c', label: 'One', to: 'gone' }] } }), end('x')],
+      }),
+      'no such scene',
+    ],
+    ['an empty line', flowOf({ a: [say('x', ''), end('y')] }), 'empty line'],
+    ['a question without words', flowOf({ a: [ask('q', { line: [] }), end('y')] }), 'empty line'],
+    [
+      'a question without choices',
+      flowOf({ a: [ask('q', { answer: { type: 'choice', choices: [] } }), end('y')] }),
+      'no way on',
+    ],
+    [
+      'a number that nothing can be',
+      flowOf({ a: [ask('q', { answer: { type: 'number', min: 5, max: 1 } }), end('y')] }),
+      'no way on',
+    ],
+    [
+      'a fact that is none',
+      flowOf({ a: [{ id: 'x', kind: 'say', line: [[{ fact: 'nobody' }]] }, end('y')] }),
+      'no such fact',
+    ],
+    [
+      'a fact read before it is set',
+      flowOf({
+        a: [
+          { id: 'x', kind: 'say', line: [[{ fact: 'tariff' }]] },
+          { id: 's', kind: 'set', fact: 'tariff', to: { value: 1 } },
+          end('y'),
+        ],
+      }),
+      'fact never set',
+    ],
+    [
+      'a formula that reads it',
+      flowOf({ a: [{ id: 's', kind: 'set', fact: 'tariff', to: { formula: 'tariff + 1' } }, end('y')] }),
+      'fact never set',
+    ],
+    [
+      'a broken formula',
+      flowOf({ a: [{ id: 's', kind: 'set', fact: 'tariff', to: { formula: '1 +' } }, end('y')] }),
+      'bad formula',
+    ],
+    [
+      'an answer of the wrong type',
+      flowOf({ a: [ask('q', { answer: { type: 'number' }, fact: 'email' }), end('y')] }),
+      'wrong type',
+    ],
+    [
+      'a value of the wrong type',
+      flowOf({ a: [{ id: 's', kind: 'set', fact: 'tariff', to: { value: 'x' } }, end('y')] }),
+      'wrong type',
+    ],
+  ])('finds %s', (_name, flow, code) => {
+    expect(codes(flow)).toContain(code);
+  });
+
+  test('a team that is not there', () => {
+    const flow = flowOf({
+      a: [{ id: 'h', kind: 'hand over', team: 'Sails', waiting: [], closed: { line: [[{ text: 'x' }]] } }, end('y')],
+    });
+    expect(codes(flow, ['Sales'])).toEqual(['no such team']);
+    expect(codes(flow)).toEqual([]);
+  });
+
+  test('a fact that one way sets, one that has words in its place, and one of the visitor may be read', () => {
+    const flow = flowOf({
+      a: [
+        ask('q', {
+          answer: {
+            type: 'choice',
+            choices: [
+              { id: 'c', label: 'Set', to: 'b' },
+              { id: 'd', label: 'Skip', to: 'c' },
+            ],
+          },
+          giveUp: { to: 'c' },
+        }),
+      ],
+      b: [
+        { id: 's', kind: 'set', fact: 'tariff', to: { value: 1 } },
+        { id: 'g', kind: 'go', to: 'c' },
+      ],
+      c: [
+        { id: 'x', kind: 'say', line: [[{ fact: 'tariff' }, { fact: 'email', otherwise: 'you' }, { fact: 'name' }]] },
+        end('y'),
+      ],
+    });
+    expect(codes(flow)).toEqual([]);
+  });
+
+  test('a loop with a question in it is fine', () => {
+    expect(codes(flowOf({ a: [ask('q'), { id: 'g', kind: 'go', to: 'a' }] }))).toEqual([]);
+  });
+
+  test('findings have a place and a sentence, problems first, and a certain fix mends', () => {
+    const flow = flowOf({ welcome: [say('x')] });
+    const [finding] = check(flow);
+    expect(finding).toMatchObject({
+      level: 'problem',
+      place: { scene: 'welcome', step: 'x' },
+      sentence: expect.stringContaining('“welcome” runs out'),
+    });
+    expect(check(applyAll(flow, finding!.fix!.edits).flow)).toEqual([]);
+  });
+});

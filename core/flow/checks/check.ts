@@ -1,0 +1,120 @@
+import type { Flow } from '../format.ts';
+import type { Surroundings } from '../steps/kind.ts';
+import { kindOf } from '../steps/registry.ts';
+import type { Finding } from './finding.ts';
+import { endlessLoops, graph, maybeSet, reachable } from './graph.ts';
+
+/** What the checks may know of the workspace. What is not known is not checked. */
+export interface Workplace {
+  teams?: readonly string[];
+}
+
+/** What sentences and checks of steps need to know of the flow they stand in. */
+export function surroundings(flow: Flow, workplace: Workplace = {}): Surroundings {
+  const titles = new Map(flow.scenes.map(scene => [scene.id, scene.title]));
+  return { sceneTitle: id => titles.get(id) ?? 'a scene that is not there', facts: flow.facts, teams: workplace.teams };
+}
+
+/**
+ * Finds what can be proved wrong with a flow without playing it, in the order of the flow. A flow without problems
+ * always ends or waits, goes only to scenes that are there, and never reads a fact that nothing can have set.
+ */
+export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
+  const around = surroundings(flow, workplace);
+  const map = graph(flow);
+  const reached = reachable(map);
+  const scenes = new Map(flow.scenes.map(scene => [scene.id, scene]));
+  const findings: Finding[] = [];
+
+  for (const scene of flow.scenes) {
+    const start = map.sceneStart.get(scene.id)!;
+    if (!reached.has(start))
+      findings.push({
+        code: 'unreachable scene',
+        level: 'problem',
+        place: { scene: scene.id },
+        sentence: `Nothing leads to “${scene.title}”.`,
+        ...(scene.steps.length === 0
+          ? { fix: { label: 'Remove the empty scene', edits: [{ edit: 'remove scene', scene: scene.id }] } }
+          : {}),
+      });
+    for (const step of scene.steps) {
+      const kind = kindOf(step);
+      for (const { part, ...finding } of kind.check(step, around))
+        findings.push({ ...finding, place: { scene: scene.id, step: step.id, ...(part ? { part } : {}) } });
+      for (const lead of kind.leads(step))
+        if (lead.scene !== undefined && !scenes.has(lead.scene))
+          findings.push({
+            code: 'no such scene',
+            level: 'problem',
+            place: { scene: scene.id, step: step.id, ...(lead.part ? { part: lead.part } : {}) },
+            sentence: `${lead.label ? `“${lead.label}”` : 'This step'} leads to a scene that is not there.`,
+          });
+    }
+    const out = start + scene.steps.length;
+    if (reached.has(out))
+      findings.push({
+        code: 'runs out',
+        level: 'problem',
+        place: { scene: scene.id, ...(scene.steps.length > 0 ? { step: scene.steps.at(-1)!.id } : {}) },
+        sentence: `“${scene.title}” runs out: after its last step it neither ends, nor goes on, nor asks.`,
+        fix: {
+          label: 'End the flow there',
+          edits: [
+            {
+              edit: 'insert step',
+              scene: scene.id,
+              at: scene.steps.length,
+              step: { id: freeId(flow, `${scene.id.slice(0, 30)}-end`), kind: 'end' },
+            },
+          ],
+        },
+      });
+  }
+
+  for (const loop of endlessLoops(map, reached)) {
+    const first = map.spots[loop[0]!]!;
+    const titles = [...new Set(loop.map(at => `“${around.sceneTitle(map.spots[at]!.scene)}”`))];
+    findings.push({
+      code: 'endless loop',
+      level: 'problem',
+      place: { scene: first.scene, ...(first.step ? { step: first.step.id } : {}) },
+      sentence: `The flow goes round in ${titles.join(' and ')} for ever without asking the visitor anything.`,
+    });
+  }
+
+  const given = new Set(flow.facts.filter(fact => fact.scope !== 'conversation').map(fact => fact.name));
+  const defined = new Set(flow.facts.map(fact => fact.name));
+  const before = maybeSet(map, given);
+  map.spots.forEach((spot, at) => {
+    const known = before[at];
+    if (!spot.step || !known) return;
+    const kind = kindOf(spot.step);
+    for (const fact of new Set(kind.reads(spot.step, flow.facts)))
+      if (defined.has(fact) && !known.has(fact))
+        findings.push({
+          code: 'fact never set',
+          level: 'problem',
+          place: { scene: spot.scene, step: spot.step.id },
+          sentence: `“${around.sceneTitle(spot.scene)}” uses “${fact}” before anything can have set it.`,
+        });
+  });
+  return inOrder(flow, findings);
+}
+
+function freeId(flow: Flow, wished: string): string {
+  const taken = new Set(flow.scenes.flatMap(scene => [scene.id, ...scene.steps.map(step => step.id)]));
+  let id = wished;
+  for (let count = 2; taken.has(id); count++) id = `${wished}-${count}`;
+  return id;
+}
+
+function inOrder(flow: Flow, findings: Finding[]): Finding[] {
+  const order = new Map<string, number>();
+  for (const scene of flow.scenes) {
+    order.set(scene.id, order.size);
+    for (const step of scene.steps) order.set(step.id, order.size);
+  }
+  const rank = (finding: Finding): number => order.get(finding.place.step ?? finding.place.scene ?? '') ?? -1;
+  return findings.sort((a, b) => Number(a.level === 'advice') - Number(b.level === 'advice') || rank(a) - rank(b));
+}

@@ -1,0 +1,14 @@
+/**
+ * A seeded random source, uniform in [0, 1): the same seed throws the same dice on every machine (Tommy Ettinger's
+ * mulberry32).
+ */
+export function dice(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = state;
+    mixed = Math.imul(mixed ^ (mixed >>> 15), mixed | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}

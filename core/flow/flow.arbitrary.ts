@@ -1,0 +1,196 @@
+import fc from 'fast-check';
+import { check } from './checks/check.ts';
+import { dice } from './dice.ts';
+import { applyAll } from './edits.ts';
+import { type Flow, FORMAT } from './format.ts';
+import type { Line } from './line.ts';
+import type { Event, World } from './session.ts';
+import type { Answer } from './steps/ask.ts';
+import type { Step } from './steps/registry.ts';
+
+/** For tests: a world on a Tuesday morning, with Sales open and Accounts closed. */
+export const tuesday: World = {
+  now: Date.parse('2026-11-24T10:12:00Z'),
+  random: dice(1),
+  locale: { language: 'en-GB', currency: 'GBP' },
+  country: 'GB',
+  business: {},
+  hours: {
+    Sales: { zone: 'Europe/London', open: [{ days: [1, 2, 3, 4, 5], from: '08:30', to: '17:30' }], closedOn: [] },
+    Accounts: { zone: 'Europe/London', open: [{ days: [1], from: '09:00', to: '16:00' }], closedOn: [] },
+  },
+};
+
+const factNames = ['name', 'mail', 'bill', 'owner', 'home'] as const;
+const facts: Flow['facts'] = [
+  { name: 'name', type: 'text', scope: 'visitor' },
+  { name: 'mail', type: 'email', scope: 'visitor' },
+  { name: 'bill', type: 'money', scope: 'conversation' },
+  { name: 'owner', type: 'yes/no', scope: 'conversation' },
+  { name: 'home', type: 'choice', scope: 'conversation' },
+];
+
+const line: fc.Arbitrary<Line> = fc.array(
+  fc.array(
+    fc.oneof(
+      fc.record({ text: fc.string({ minLength: 1, maxLength: 20 }).map(text => `${text}.`) }),
+      fc.record({ fact: fc.constantFrom(...factNames), otherwise: fc.constant('there') }),
+      fc.record({ fact: fc.constantFrom('name', 'mail') }),
+    ),
+    { minLength: 1, maxLength: 3 },
+  ),
+  { minLength: 1, maxLength: 2 },
+);
+
+function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
+  const to = fc.option(fc.constantFrom(...scenes), { nil: undefined });
+  const sure = fc.constantFrom(...scenes);
+  const answer: fc.Arbitrary<{ answer: Answer; fact?: string }> = fc.oneof(
+    fc.record({
+      answer: fc.record({
+        type: fc.constant('choice' as const),
+        choices: fc
+          .array(to, { minLength: 1, maxLength: 4 })
+          .map(ways =>
+            ways.map((way, index) => ({ id: `${id}c${index}`, label: `Choice ${index}`, ...(way ? { to: way } : {}) })),
+          ),
+        otherwise: fc.option(
+          to.map(way => (way ? { to: way } : {})),
+          { nil: undefined },
+        ),
+      }),
+      fact: fc.constant('home'),
+    }),
+    fc.constant({ answer: { type: 'number' as const, min: 0 }, fact: 'bill' }),
+    fc.constant({ answer: { type: 'email' as const }, fact: 'mail' }),
+    fc.constant({ answer: { type: 'yes/no' as const }, fact: 'owner' }),
+    fc.constant({ answer: { type: 'short text' as const }, fact: 'name' }),
+    fc.constant({ answer: { type: 'phone' as const } }),
+  );
+  return fc.oneof(
+    { weight: 4, arbitrary: fc.record({ id: fc.constant(id), kind: fc.constant('say' as const), line }) },
+    {
+      weight: 4,
+      arbitrary: fc
+        .record({ line, answer, tries: fc.integer({ min: 1, max: 3 }), giveUp: to })
+        .map(({ line, answer, tries, giveUp }) => ({
+          id,
+          kind: 'ask' as const,
+          line,
+          ...answer,
+          tries,
+          giveUp: giveUp ? { to: giveUp } : {},
+        })),
+    },
+    {
+      weight: 2,
+      arbitrary: fc
+        .record({ fact: fc.constantFrom(...factNames), to, otherwise: to, formula: fc.boolean() })
+        .map(({ fact, to, otherwise, formula }) => ({
+          id,
+          kind: 'decide' as const,
+          ways: [
+            {
+              when: formula ? { formula: 'name = "Maud"' } : { all: [{ fact, is: 'is known' as const }] },
+              ...(to ? { to } : {}),
+            },
+          ],
+          otherwise: otherwise ? { to: otherwise } : {},
+        })),
+    },
+    {
+      weight: 2,
+      arbitrary: fc.constantFrom<Step>(
+        { id, kind: 'set', fact: 'bill', to: { value: 1900.456 } },
+        { id, kind: 'set', fact: 'bill', to: { formula: 'string length(name) * 2 / 0.3' } },
+        { id, kind: 'set', fact: 'owner', to: { value: true } },
+      ),
+    },
+    {
+      weight: 1,
+      arbitrary: fc
+        .record({ team: fc.constantFrom('Sales', 'Accounts'), waiting: line, line, to })
+        .map(({ team, waiting, line, to }) => ({
+          id,
+          kind: 'hand over' as const,
+          team,
+          waiting,
+          closed: { line, ...(to ? { to } : {}) },
+        })),
+    },
+    { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'go' as const, to: scene })) },
+    { weight: 1, arbitrary: fc.constant({ id, kind: 'end' as const }) },
+  );
+}
+
+/** For tests: any flow of the format, right or wrong. */
+export const anyFlow: fc.Arbitrary<Flow> = fc.integer({ min: 1, max: 5 }).chain(count => {
+  const scenes = Array.from({ length: count }, (_, index) => `s${index}`);
+  return fc
+    .tuple(
+      ...scenes.map(id =>
+        fc
+          .integer({ min: 0, max: 6 })
+          .chain(length => fc.tuple(...Array.from({ length }, (_, index) => step(`${id}t${index}`, scenes)))),
+      ),
+    )
+    .map(
+      (all): Flow => ({
+        format: FORMAT,
+        name: 'Random',
+        speaker: 'Robin',
+        facts,
+        scenes: scenes.map((id, index) => ({ id, title: `Scene ${index}`, steps: all[index] as Step[] })),
+      }),
+    );
+});
+
+/** For tests: a flow that passes the checks. Its first question leads to every scene, and what runs out is ended. */
+export const soundFlow: fc.Arbitrary<Flow> = anyFlow
+  .map((flow): Flow => {
+    const hub: Step = {
+      id: 'hub',
+      kind: 'ask',
+      line: [[{ text: 'Where to?' }]],
+      answer: {
+        type: 'choice',
+        choices: flow.scenes.map(scene => ({ id: `to-${scene.id}`, label: scene.title, to: scene.id })),
+      },
+      tries: 2,
+    };
+    const opening = { id: 'opening', title: 'Opening', steps: [hub, { id: 'hub-end', kind: 'end' } as Step] };
+    const whole = { ...flow, scenes: [opening, ...flow.scenes] };
+    return applyAll(
+      whole,
+      check(whole).flatMap(finding => finding.fix?.edits ?? []),
+    ).flow;
+  })
+  .filter(flow => check(flow).every(finding => finding.level !== 'problem'));
+
+/** For tests: what visitors may do, at any time, sensible or not. */
+export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
+  { weight: 1, arbitrary: fc.constant({ event: 'opened' as const }) },
+  { weight: 1, arbitrary: fc.constant({ event: 'handed back' as const }) },
+  {
+    weight: 8,
+    arbitrary: fc.record({
+      event: fc.constant('replied' as const),
+      text: fc.oneof(
+        fc.constantFrom(
+          '1',
+          '2',
+          'yes',
+          'no',
+          'maud@ellery.example',
+          'maud@gmial.com',
+          'about 1,900',
+          '07700 900123',
+          'Choice 0',
+          '',
+        ),
+        fc.string({ unit: 'grapheme', maxLength: 60 }),
+      ),
+      choice: fc.option(fc.constantFrom('to-s0', 'to-s1', 'yes', 'probably', 's0t0c0', 'nonsense'), { nil: undefined }),
+    }),
+  },
+);

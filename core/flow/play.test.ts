@@ -1,0 +1,251 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { dice } from './dice.ts';
+import { anyEvent, anyFlow, soundFlow, tuesday } from './flow.arbitrary.ts';
+import { type Flow, FORMAT } from './format.ts';
+import { lineText } from './line.ts';
+import { MOST_STEPS, play } from './play.ts';
+import { type Act, type Event, freshSession, Session, type World } from './session.ts';
+import type { Step } from './steps/registry.ts';
+
+function flowOf(scenes: Record<string, Step[]>, facts: Flow['facts'] = []): Flow {
+  return {
+    format: FORMAT,
+    name: 'First visit',
+    speaker: 'Robin',
+    facts,
+    scenes: Object.entries(scenes).map(([id, steps]) => ({ id, title: id, steps })),
+  };
+}
+
+function perform(flow: Flow, events: Event[], world: World = tuesday): { session: Session; acts: Act[] } {
+  let session = freshSession();
+  const acts: Act[] = [];
+  for (const event of events) {
+    const result = play(flow, session, event, world);
+    session = Session.parse(JSON.parse(JSON.stringify(result.session)));
+    acts.push(...result.acts);
+  }
+  return { session, acts };
+}
+
+const said = (acts: Act[]): string[] =>
+  acts.flatMap(act => (act.act === 'say' || act.act === 'ask' ? [lineText(act.line)] : []));
+const typed = (text: string): Event => ({ event: 'replied', text });
+const opened: Event = { event: 'opened' };
+const line = (text: string) => [[{ text }]];
+const end: Step = { id: 'end', kind: 'end' };
+
+const bill: Step = {
+  id: 'bill',
+  kind: 'ask',
+  line: line('What do you spend?'),
+  answer: { type: 'number', min: 100 },
+  fact: 'heating bill',
+  tries: 2,
+};
+const email: Step = {
+  id: 'email',
+  kind: 'ask',
+  line: line('Where shall I send it?'),
+  answer: { type: 'email' },
+  fact: 'email',
+  tries: 3,
+};
+const facts: Flow['facts'] = [
+  { name: 'heating bill', type: 'money', scope: 'conversation' },
+  { name: 'saving', type: 'money', scope: 'conversation' },
+  { name: 'email', type: 'email', scope: 'visitor' },
+];
+
+describe('playing a flow', () => {
+  test('asks, understands, works out and says', () => {
+    const flow = flowOf(
+      {
+        welcome: [
+          bill,
+          { id: 'out', kind: 'set', fact: 'saving', to: { formula: 'heating bill * 0.3226' } },
+          { id: 'tell', kind: 'say', line: [[{ text: 'About ' }, { fact: 'saving' }, { text: ' less.' }]] },
+          end,
+        ],
+      },
+      facts,
+    );
+    const { acts, session } = perform(flow, [opened, typed('about 1,900')]);
+    expect(said(acts)).toEqual(['What do you spend?', 'About £612.94 less.']);
+    expect(session).toEqual({ state: 'ended', facts: { 'heating bill': 1900, saving: 612.94 } });
+  });
+
+  test('asks a bad answer again in its own words, then goes where it is told', () => {
+    const flow = flowOf(
+      {
+        welcome: [{ ...bill, again: line('A number, please.'), giveUp: { to: 'lost' } } as Step, end],
+        lost: [
+          { id: 'sorry', kind: 'say', line: line('Never mind.') },
+          { id: 'end2', kind: 'end' },
+        ],
+      },
+      facts,
+    );
+    expect(said(perform(flow, [opened, typed('lots'), typed('lots')]).acts)).toEqual([
+      'What do you spend?',
+      'A number, please.',
+      'Never mind.',
+    ]);
+    expect(said(perform(flow, [opened, typed('12')]).acts)[1]).toBe('A number, please.');
+  });
+
+  test('doubts a mistyped address, and takes either answer', () => {
+    const flow = flowOf({ welcome: [email, end] }, facts);
+    const doubt = perform(flow, [opened, typed('maud@gmial.com')]);
+    expect(said(doubt.acts)[1]).toBe('Did you mean maud@gmail.com?');
+    const kept = (events: Event[]) => perform(flow, [opened, typed('maud@gmial.com'), ...events]).session.facts.email;
+    expect(kept([typed('yes')])).toBe('maud@gmail.com');
+    expect(kept([{ event: 'replied', text: '', choice: 'as-typed' }])).toBe('maud@gmial.com');
+    expect(kept([typed('maud@ellery.example')])).toBe('maud@ellery.example');
+    expect(perform(flow, [opened, typed('maud@ellery.example')]).acts).toContainEqual({
+      act: 'remember',
+      fact: 'email',
+      value: 'maud@ellery.example',
+    });
+  });
+
+  const choice: Step = {
+    id: 'pick',
+    kind: 'ask',
+    line: line('What brings you here?'),
+    answer: {
+      type: 'choice',
+      choices: [
+        { id: 'a', label: 'Price a heat pump', to: 'price' },
+        { id: 'b', label: 'Something else' },
+      ],
+      otherwise: { to: 'questions' },
+    },
+    tries: 2,
+  };
+  test.each<[Event, string]>([
+    [{ event: 'replied', text: 'Price a heat pump', choice: 'a' }, 'Price.'],
+    [typed('price a heatpump'), 'Price.'],
+    [{ event: 'replied', text: 'price', choice: 'from an older question' }, 'Price.'],
+    [typed('the second'), 'On.'],
+    [typed('is it loud?'), 'Questions.'],
+  ])('%j leads to “%s”', (event, words) => {
+    const say = (id: string, text: string): Step[] => [
+      { id, kind: 'say', line: line(text) },
+      { id: `${id}-end`, kind: 'end' },
+    ];
+    const flow = flowOf({
+      welcome: [choice, ...say('on', 'On.')],
+      price: say('p', 'Price.'),
+      questions: say('q', 'Questions.'),
+    });
+    expect(said(perform(flow, [opened, event]).acts)[1]).toBe(words);
+  });
+
+  test('hands over when the team is open, is quiet until handed back, and goes on', () => {
+    const flow = flowOf({
+      welcome: [
+        {
+          id: 'over',
+          kind: 'hand over',
+          team: 'Sales',
+          waiting: line('One moment.'),
+          closed: { line: line('Closed.') },
+        },
+        { id: 'after', kind: 'say', line: line('Welcome back.') },
+        end,
+      ],
+    });
+    const { acts, session } = perform(flow, [opened, typed('hello?'), { event: 'handed back' }]);
+    expect(acts.map(act => act.act)).toEqual(['enter', 'say', 'hand over', 'say', 'end']);
+    expect(session.state).toBe('ended');
+  });
+
+  test('says so when the team is closed, and goes on', () => {
+    const flow = flowOf({
+      welcome: [
+        { id: 'over', kind: 'hand over', team: 'Accounts', waiting: [], closed: { line: line('Closed now.') } },
+        end,
+      ],
+    });
+    const { acts } = perform(flow, [opened]);
+    expect(acts.map(act => act.act)).toEqual(['enter', 'note', 'say', 'end']);
+    expect(acts[1]).toMatchObject({ text: 'Accounts is closed until Mon 09:00.' });
+  });
+
+  test('what is written after the end begins anew', () => {
+    const flow = flowOf({ welcome: [{ id: 'hi', kind: 'say', line: line('Hi.') }, end] });
+    expect(said(perform(flow, [opened, typed('one more thing')]).acts)).toEqual(['Hi.', 'Hi.']);
+  });
+
+  test('an endless flow is handed over, saying why', () => {
+    const flow = flowOf({ a: [{ id: 'x', kind: 'go', to: 'b' }], b: [{ id: 'y', kind: 'go', to: 'a' }] });
+    const { acts, session } = perform(flow, [opened]);
+    expect(session.state).toBe('handed over');
+    expect(acts.at(-1)).toMatchObject({ act: 'hand over', team: null });
+    expect(acts.length).toBeLessThanOrEqual(MOST_STEPS + 1);
+  });
+
+  test('business facts can be said and never changed', () => {
+    const flow = flowOf(
+      {
+        welcome: [
+          { id: 'x', kind: 'set', fact: 'tariff', to: { value: 9 } },
+          { id: 'y', kind: 'say', line: [[{ fact: 'tariff' }]] },
+          end,
+        ],
+      },
+      [{ name: 'tariff', type: 'number', scope: 'business' }],
+    );
+    const { acts } = perform(flow, [opened], { ...tuesday, business: { tariff: 0.25 } });
+    expect(said(acts)).toEqual(['0.25']);
+  });
+});
+
+describe('whatever happens', () => {
+  const log = (flow: Flow, events: Event[]) => {
+    let session = freshSession();
+    return events.map((event, index) => {
+      const result = play(flow, session, event, { ...tuesday, now: tuesday.now + index * 1_000, random: dice(index) });
+      session = result.session;
+      return result;
+    });
+  };
+
+  test('any flow of the format plays without throwing, within its bound', () => {
+    fc.assert(
+      fc.property(anyFlow, fc.array(anyEvent, { maxLength: 12 }), (flow, events) => {
+        for (const { acts, session } of log(flow, events)) {
+          expect(acts.length).toBeLessThanOrEqual(MOST_STEPS * 3);
+          expect(() => Session.parse(session)).not.toThrow();
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('a flow that passes the checks always ends or waits, and never meets an unknown place', () => {
+    fc.assert(
+      fc.property(soundFlow, fc.array(anyEvent, { maxLength: 12 }), (flow, events) => {
+        for (const { acts } of log(flow, [opened, ...events])) {
+          expect(acts).not.toContainEqual(expect.objectContaining({ act: 'hand over', team: null }));
+          expect(acts).not.toContainEqual(
+            expect.objectContaining({ text: 'The flow leads to a scene that is not there.' }),
+          );
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('replaying a log, through JSON and with a flow read anew, gives the same acts', () => {
+    fc.assert(
+      fc.property(soundFlow, fc.array(anyEvent, { maxLength: 12 }), (flow, events) => {
+        const copy = JSON.parse(JSON.stringify({ flow, events })) as { flow: Flow; events: Event[] };
+        expect(JSON.stringify(log(copy.flow, copy.events))).toBe(JSON.stringify(log(flow, events)));
+      }),
+      { numRuns: 150 },
+    );
+  });
+});

@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import { type Facts, type Locale, Value } from '../facts/fact.ts';
+import type { OpeningHours } from '../hours/hours.ts';
+import { SpokenLine } from './line.ts';
+
+/** Where one conversation stands in its flow. Small JSON: it is written with every event. */
+export const Session = z.object({
+  state: z.enum(['fresh', 'asking', 'handed over', 'ended']),
+  /** The step that waits: the ask to be answered, or the hand over to come back from. */
+  at: z.string().optional(),
+  /** How many answers to the waiting ask were not understood. */
+  tries: z.number().int().optional(),
+  /** A doubtful answer that the visitor was asked to confirm. */
+  doubt: z.object({ value: Value, probably: Value }).optional(),
+  facts: z.record(z.string(), Value),
+});
+export type Session = z.infer<typeof Session>;
+
+/** A conversation that has not begun; `facts` are what is already known, for example of a returning visitor. */
+export function freshSession(facts: Facts = {}): Session {
+  return { state: 'fresh', facts: { ...facts } };
+}
+
+/** What happened to a conversation. Times are in `World.now`, not here: an event can be given again in a replay. */
+export type Event =
+  | { event: 'opened' }
+  | { event: 'replied'; text: string; choice?: string | undefined }
+  | { event: 'handed back' };
+
+/** All that playing may know of the world besides the session. The same world gives the same acts. */
+export interface World {
+  /** Epoch milliseconds. */
+  now: number;
+  /** Seeded, so that a replay throws the same dice: uniform in [0, 1). */
+  random: () => number;
+  locale: Locale;
+  /** ISO 3166 code of the country whose phone numbers are meant. */
+  country: string;
+  /** Facts about the business, by name. */
+  business: Facts;
+  /** Opening hours by the team's name; a team without hours is always open. */
+  hours: Readonly<Record<string, OpeningHours>>;
+}
+
+/** How the visitor is to answer, as the host shows it. */
+export const AnswerShown = z.object({
+  type: z.enum(['choice', 'short text', 'long text', 'email', 'phone', 'number', 'yes/no']),
+  choices: z.array(z.object({ id: z.string(), label: z.string() })).optional(),
+});
+export type AnswerShown = z.infer<typeof AnswerShown>;
+
+export const Picture = z.strictObject({
+  src: z
+    .string()
+    .max(500)
+    .regex(/^(https:\/\/\S+|\/\S*)$/, 'A picture is uploaded, or an https:// address.'),
+  alt: z.string().max(500),
+});
+export type Picture = z.infer<typeof Picture>;
+
+/** Orders to the host, in the order in which they are to be carried out. The core itself does none of them. */
+export const Act = z.discriminatedUnion('act', [
+  z.object({ act: z.literal('enter'), scene: z.string(), title: z.string() }),
+  z.object({ act: z.literal('say'), step: z.string(), line: SpokenLine, picture: Picture.optional() }),
+  z.object({ act: z.literal('ask'), step: z.string(), line: SpokenLine, answer: AnswerShown }),
+  z.object({ act: z.literal('learn'), step: z.string(), fact: z.string(), value: Value }),
+  z.object({ act: z.literal('remember'), fact: z.string(), value: Value }),
+  z.object({ act: z.literal('note'), step: z.string().optional(), text: z.string() }),
+  z.object({
+    act: z.literal('hand over'),
+    step: z.string().optional(),
+    /** The team's name, or null for whoever is there. */
+    team: z.string().nullable(),
+    reason: z.string(),
+  }),
+  z.object({ act: z.literal('end'), step: z.string().optional() }),
+]);
+export type Act = z.infer<typeof Act>;

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { plain } from '../../facts/words.ts';
+import { clockTime, opening } from '../../hours/hours.ts';
+import { isEmptyLine, Line, lineFacts, lineReads } from '../line.ts';
+import { HANDED_OVER, Id, type StepFinding, type StepKind, wayWords } from './kind.ts';
+import { quoted } from './say.ts';
+
+export const HandOver = z.strictObject({
+  id: Id,
+  kind: z.literal('hand over'),
+  /** The team's name in the workspace. */
+  team: z.string().min(1).max(100),
+  /** Said while the visitor waits for a person; nothing when empty. */
+  waiting: Line,
+  /** What is said when the team is closed, and where the flow goes on. */
+  closed: z.strictObject({ line: Line, to: Id.optional() }),
+});
+export type HandOver = z.infer<typeof HandOver>;
+
+/** Gives the conversation to a team when it is open; otherwise says so and goes on. */
+export const handOver: StepKind<HandOver> = {
+  kind: 'hand over',
+  purpose: 'Give the conversation to a person',
+  schema: HandOver,
+  blank: id => ({
+    id,
+    kind: 'hand over',
+    team: 'Sales',
+    waiting: [[{ text: 'I’m fetching a colleague. One moment, please.' }]],
+    closed: { line: [[{ text: 'Nobody is here right now, I’m afraid.' }]] },
+  }),
+  words: (step, around) => [
+    plain('Hand over to '),
+    { team: step.team },
+    ...(isEmptyLine(step.waiting) ? [] : [plain(', saying '), ...quoted(step.waiting)]),
+    plain('; when closed, say '),
+    ...quoted(step.closed.line),
+    plain(' and '),
+    ...wayWords(step.closed.to, around),
+  ],
+  leads: step => [
+    { label: 'when handed back', part: 'back' },
+    { scene: step.closed.to, label: 'when closed', part: 'closed' },
+  ],
+  // A closed team lets the play run on, so for the checks this step does not stop it.
+  waits: false,
+  reads: step => [...lineReads(step.waiting), ...lineReads(step.closed.line)],
+  sets: () => [],
+  check(step, around) {
+    const findings: StepFinding[] = [];
+    if (isEmptyLine(step.closed.line))
+      findings.push({
+        code: 'empty line',
+        level: 'problem',
+        sentence: `Nothing is said when ${step.team} is closed.`,
+        part: 'closed',
+      });
+    if (around.teams && !around.teams.includes(step.team))
+      findings.push({
+        code: 'no such team',
+        level: 'problem',
+        sentence: `There is no team called “${step.team}”.`,
+        part: 'team',
+      });
+    for (const name of [...lineFacts(step.waiting), ...lineFacts(step.closed.line)])
+      if (!around.facts.some(fact => fact.name === name))
+        findings.push({
+          code: 'no such fact',
+          level: 'problem',
+          sentence: `The line uses “${name}”, which is not a fact of this flow.`,
+          part: 'waiting',
+        });
+    return findings;
+  },
+  play(step, stage) {
+    const speakWaiting = isEmptyLine(step.waiting) ? undefined : stage.speak(step.waiting);
+    const speakClosed = stage.speak(step.closed.line);
+    const closed = stage.way(step.closed.to);
+    return {
+      enter(run) {
+        const { now, locale } = run.world;
+        const hours = run.world.hours[step.team];
+        const state = hours ? opening(hours, now) : undefined;
+        if (hours && state && !state.open) {
+          const opens = state.from === null ? '' : ` until ${clockTime(hours, state.from, now, locale.language)}`;
+          run.acts.push({ act: 'note', step: step.id, text: `${step.team} is closed${opens}.` });
+          run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
+          return closed;
+        }
+        if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
+        run.acts.push({ act: 'hand over', step: step.id, team: step.team, reason: 'The flow came to a hand over.' });
+        return HANDED_OVER;
+      },
+    };
+  },
+};

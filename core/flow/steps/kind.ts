@@ -1,0 +1,103 @@
+import { z } from 'zod';
+import type { Fact, Facts, FactType, Value } from '../../facts/fact.ts';
+import type { Words } from '../../facts/words.ts';
+import type { Finding } from '../checks/finding.ts';
+import type { Line, SpokenLine } from '../line.ts';
+import type { Act, Event, World } from '../session.ts';
+
+/** The identity of a scene, a step or a choice: stable while its words change, unique in its flow. */
+export const Id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/);
+export type Id = z.infer<typeof Id>;
+
+/** Where playing goes on: a place in the compiled edition, or one of the three ways to stop. */
+export type Next = number;
+/** Wait at this step for the visitor's answer. */
+export const WAIT = -1;
+/** The flow has ended. */
+export const END = -2;
+/** People have it now. */
+export const HANDED_OVER = -3;
+
+/** The state of one call of `play`, as steps see it. */
+export interface Run {
+  readonly world: World;
+  /** Every known fact, the business's included. */
+  readonly known: Facts;
+  readonly acts: Act[];
+  tries: number;
+  doubt: { value: Value; probably: Value } | undefined;
+  /** Keeps a value in a fact, and orders it to be remembered when the fact is the visitor's. */
+  learn(step: Id, fact: string, value: Value): void;
+}
+
+export type Reply = Extract<Event, { event: 'replied' }>;
+
+/** A step made ready to be played. */
+export interface Player {
+  /** The play comes to the step. */
+  enter(run: Run): Next;
+  /** The visitor answers the step that waits. */
+  answer?(run: Run, reply: Reply): Next;
+}
+
+/** What a step may use while it is made ready, once per edition. */
+export interface Stage {
+  /** The place of a scene's beginning, or of the step that follows when no scene is given. */
+  way(scene: Id | undefined): Next;
+  /** Makes a line ready to be spoken. */
+  speak(line: Line): (run: Run) => SpokenLine;
+  typeOf(fact: string): FactType;
+  /** The names that formulas may use. */
+  readonly factNames: readonly string[];
+}
+
+/** One way out of a step: to a scene, or on to the next step when `scene` is absent. */
+export interface Lead {
+  scene?: Id | undefined;
+  /** What the visitor did or what held, for labels: “Price a heat pump”, “otherwise”. */
+  label?: string;
+  /** The part of the step that holds this way, for findings and editors. */
+  part?: string;
+}
+
+/** What the sentences and checks of a step may know of the flow around it. */
+export interface Surroundings {
+  sceneTitle(id: Id): string;
+  readonly facts: readonly Fact[];
+  /** The teams of the workspace, when they are known. */
+  readonly teams: readonly string[] | undefined;
+}
+
+/** What a kind reports of a step of its own; the place is added by the checks. */
+export type StepFinding = Omit<Finding, 'place'> & { part?: string };
+
+/**
+ * All that the core knows of one kind of step. Play, checks, paths and sentences walk the registry of kinds and know
+ * none by name.
+ */
+export interface StepKind<S extends { id: Id; kind: string }> {
+  readonly kind: S['kind'];
+  /** One line for the menu of kinds. */
+  readonly purpose: string;
+  readonly schema: z.ZodType<S>;
+  /** A new step of this kind, to be filled in. */
+  blank(id: Id): S;
+  /** The step as an English sentence that mentions every fact and scene it uses. */
+  words(step: S, around: Surroundings): Words;
+  /** Every way out. None at all means that the flow stops here. */
+  leads(step: S): Lead[];
+  /** Whether the play stops here until the visitor, or a person, acts. */
+  readonly waits: boolean;
+  reads(step: S, facts: readonly Fact[]): string[];
+  sets(step: S): string[];
+  /** Mistakes inside the step itself, found without looking at the ways between steps. */
+  check(step: S, around: Surroundings): StepFinding[];
+  play(step: S, stage: Stage): Player;
+}
+
+/** Ways to a scene, as the end of a sentence: “go to Welcome”, or “carry on”. */
+export function wayWords(scene: Id | undefined, around: Surroundings): Words {
+  return scene === undefined
+    ? [{ text: 'carry on' }]
+    : [{ text: 'go to ' }, { scene, title: around.sceneTitle(scene) }];
+}

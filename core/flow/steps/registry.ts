@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { Ask, ask } from './ask.ts';
+import { Decide, decide } from './decide.ts';
+import { End, end } from './end.ts';
+import { Go, go } from './go.ts';
+import { HandOver, handOver } from './handover.ts';
+import type { StepKind } from './kind.ts';
+import { Say, say } from './say.ts';
+import { SetFact, set } from './set.ts';
+
+/** Any step of a flow, told apart by its `kind`. */
+export const Step = z.discriminatedUnion('kind', [Say, Ask, Decide, SetFact, HandOver, Go, End]);
+export type Step = z.infer<typeof Step>;
+
+/** Every kind, in the order of the menu. */
+export const stepKinds = [say, ask, decide, set, handOver, go, end] as const;
+
+const byName = new Map<string, unknown>(stepKinds.map(kind => [kind.kind, kind]));
+
+/** The kind of a step. The registry holds each kind under its own name, which is what makes the cast right. */
+export function kindOf(step: Step): StepKind<Step> {
+  return byName.get(step.kind) as StepKind<Step>;
+}

@@ -1,0 +1,31 @@
+export * from './facts/condition.ts';
+export * from './facts/fact.ts';
+export { type Formula, FormulaError, formula } from './facts/formula.ts';
+export { sentence, type WordPart, type Words } from './facts/words.ts';
+export { check, surroundings, type Workplace } from './flow/checks/check.ts';
+export type { Finding, Place } from './flow/checks/finding.ts';
+export { dice } from './flow/dice.ts';
+export { apply, applyAll, type Edit, findStep } from './flow/edits.ts';
+export { blankFlow, Flow, FlowFileError, FORMAT, flowJsonSchema, placeWords, readFlow, Scene } from './flow/format.ts';
+export {
+  type FactSpan,
+  isEmptyLine,
+  Line,
+  Link,
+  lineOf,
+  lineText,
+  SpokenLine,
+  type TextSpan,
+} from './flow/line.ts';
+export { MOST_STEPS, play } from './flow/play.ts';
+export { Act, AnswerShown, type Event, freshSession, Picture, Session, type World } from './flow/session.ts';
+export { type Answer, type AnswerType, type Ask, type Choice, keptAs } from './flow/steps/ask.ts';
+export type { Decide } from './flow/steps/decide.ts';
+export type { End } from './flow/steps/end.ts';
+export type { Go } from './flow/steps/go.ts';
+export type { HandOver } from './flow/steps/handover.ts';
+export { Id, type Lead, type Surroundings } from './flow/steps/kind.ts';
+export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';
+export type { Say } from './flow/steps/say.ts';
+export type { SetFact } from './flow/steps/set.ts';
+export { clockTime, type Opening, OpeningHours, opening } from './hours/hours.ts';
