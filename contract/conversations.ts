@@ -1,0 +1,175 @@
+import { AnswerShown, Picture, SpokenLine, Value } from '@kineta/core';
+import { z } from 'zod';
+import { Member } from './account.ts';
+import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
+
+/** Who leads a conversation: a flow, nobody yet (it waits for a person), an agent, or nobody any more. */
+export const Lead = z.enum(['flow', 'waiting', 'agent', 'done']);
+export type Lead = z.infer<typeof Lead>;
+
+const Who = Member.pick({ id: true, name: true });
+
+/** What each kind of entry says; an entry is one line of a conversation’s log and never changes. */
+const said = [
+  z.object({
+    kind: z.literal('opened'),
+    page: z.string(),
+    flow: z.string().nullable(),
+    edition: z.int().nullable(),
+    returning: z.boolean(),
+  }),
+  z.object({ kind: z.literal('replied'), text: z.string(), choice: z.string().optional(), clientId: ClientId }),
+  z.object({ kind: z.literal('said'), speaker: z.string(), line: SpokenLine, picture: Picture.optional() }),
+  z.object({ kind: z.literal('asked'), speaker: z.string(), line: SpokenLine, answer: AnswerShown }),
+  z.object({ kind: z.literal('entered'), scene: z.string(), title: z.string() }),
+  z.object({ kind: z.literal('learned'), fact: z.string(), value: Value }),
+  z.object({ kind: z.literal('direction'), text: z.string() }),
+  z.object({ kind: z.literal('handed over'), team: z.string().nullable(), reason: z.string() }),
+  z.object({ kind: z.literal('ended') }),
+  z.object({ kind: z.literal('taken'), member: Who }),
+  z.object({ kind: z.literal('answered'), member: Who, text: z.string(), clientId: ClientId }),
+  z.object({ kind: z.literal('note'), member: Who, text: z.string(), clientId: ClientId }),
+  z.object({ kind: z.literal('passed on'), member: Who, to: z.string() }),
+  z.object({ kind: z.literal('handed back'), member: Who }),
+  z.object({ kind: z.literal('done'), member: Who }),
+] as const;
+export const EntryBody = z.discriminatedUnion('kind', said);
+export type EntryBody = z.infer<typeof EntryBody>;
+export const Entry = z.intersection(z.object({ number: z.int(), at: Instant }), EntryBody);
+export type Entry = z.infer<typeof Entry>;
+
+/** The kinds of entries that the visitor sees; the rest is for the team. */
+export const visitorSees: ReadonlySet<EntryBody['kind']> = new Set([
+  'replied',
+  'said',
+  'asked',
+  'handed over',
+  'taken',
+  'answered',
+  'done',
+]);
+
+/** Entries that arrived together: everything of the log from `from` to `to`, less what the receiver does not see. */
+export const EntryBatch = z.object({ conversation: RowId, from: z.int(), to: z.int(), entries: z.array(Entry) });
+export type EntryBatch = z.infer<typeof EntryBatch>;
+
+export const ConversationSummary = z.object({
+  id: RowId,
+  /** The visitor’s name, or how they are called while nothing is known. */
+  visitor: z.string(),
+  lead: Lead,
+  agent: Who.nullable(),
+  team: z.string().nullable(),
+  flow: z.string().nullable(),
+  preview: z.string(),
+  page: z.string(),
+  startedAt: Instant,
+  lastAt: Instant,
+  /** Since when the visitor has waited for a person. */
+  waitingSince: Instant.nullable(),
+  /** The number of the newest entry. */
+  last: z.int(),
+  /** What the visitor wrote that the reader has not seen. */
+  unread: z.int(),
+});
+export type ConversationSummary = z.infer<typeof ConversationSummary>;
+
+export const ConversationDetail = z.object({
+  conversation: ConversationSummary,
+  entries: z.array(Entry),
+  /** What is known: facts of this conversation and of the visitor, by name. */
+  facts: z.record(z.string(), Value),
+  edition: z.int().nullable(),
+  /** How many conversations this visitor had before. */
+  earlier: z.int(),
+  /** Whether the visitor has the chat open now. */
+  here: z.boolean(),
+});
+export type ConversationDetail = z.infer<typeof ConversationDetail>;
+
+/** The lists of the inbox. */
+export const InboxList = z.enum(['waiting', 'mine', 'others', 'flow-led', 'done']);
+export type InboxList = z.infer<typeof InboxList>;
+export const InboxCounts = z.record(InboxList.exclude(['done']), z.int());
+export type InboxCounts = z.infer<typeof InboxCounts>;
+
+const Text = z
+  .string()
+  .trim()
+  .min(1, 'There is nothing to send yet.')
+  .max(4_000, 'A message has at most 4,000 characters.');
+const Written = z.strictObject({ clientId: ClientId, text: Text });
+
+const acts = (act: string, summary: string) =>
+  route({
+    method: 'POST',
+    path: `/api/conversations/:id/${act}`,
+    summary,
+    access: 'member',
+    params: ById,
+    reply: ConversationSummary,
+  });
+
+export const conversationRoutes = {
+  list: route({
+    method: 'GET',
+    path: '/api/conversations',
+    summary: 'A list of the inbox: the longest waiting first in “waiting”, the newest first elsewhere',
+    access: 'member',
+    query: z.strictObject({ list: InboxList, before: z.string().max(60).optional() }),
+    reply: z.object({
+      conversations: z.array(ConversationSummary),
+      counts: InboxCounts,
+      /** To be given as `before` for the next page; null on the last. */
+      next: z.string().nullable(),
+    }),
+  }),
+  get: route({
+    method: 'GET',
+    path: '/api/conversations/:id',
+    summary: 'A conversation with its log, or with what came after an entry',
+    access: 'member',
+    params: ById,
+    query: z.strictObject({ after: z.coerce.number().int().min(0).optional() }),
+    reply: ConversationDetail,
+  }),
+  take: acts('take', 'Take a conversation; the flow is quiet from then on'),
+  handBack: acts('hand-back', 'Give the conversation back to the flow'),
+  done: acts('done', 'Close the conversation'),
+  reply: route({
+    method: 'POST',
+    path: '/api/conversations/:id/replies',
+    summary: 'Answer the visitor; takes the conversation when nobody has it',
+    access: 'member',
+    params: ById,
+    body: Written,
+    reply: ConversationSummary,
+  }),
+  note: route({
+    method: 'POST',
+    path: '/api/conversations/:id/notes',
+    summary: 'Leave a note that only the team sees',
+    access: 'member',
+    params: ById,
+    body: Written,
+    reply: ConversationSummary,
+  }),
+  passOn: route({
+    method: 'POST',
+    path: '/api/conversations/:id/pass-on',
+    summary: 'Pass the conversation on to a team or to somebody',
+    access: 'member',
+    params: ById,
+    body: z.union([z.strictObject({ team: RowId }), z.strictObject({ member: RowId })]),
+    reply: ConversationSummary,
+  }),
+  read: route({
+    method: 'POST',
+    path: '/api/conversations/:id/read',
+    summary: 'Say up to which entry the conversation was read',
+    access: 'member',
+    params: ById,
+    body: z.strictObject({ number: z.int().min(0) }),
+    reply: Done,
+  }),
+};

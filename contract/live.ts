@@ -1,0 +1,83 @@
+import { z } from 'zod';
+import { type ConversationSummary, EntryBatch, Lead } from './conversations.ts';
+import type { Problem } from './problem.ts';
+import { ClientId, RowId } from './route.ts';
+
+/** Live messages go over Socket.IO, in a namespace for each end. */
+export const VISITOR_NAMESPACE = '/visitor';
+export const STUDIO_NAMESPACE = '/studio';
+
+/** The longest text that a visitor can send. */
+export const LONGEST_REPLY = 4_000;
+
+/** What a visitor’s browser keeps to be known again. The secret is theirs alone; the server keeps only its hash. */
+export const VisitorPass = z.strictObject({ id: RowId, secret: z.string().min(20).max(100) });
+export type VisitorPass = z.infer<typeof VisitorPass>;
+
+/** Given when the socket connects: `boarding` is what the chat’s page was served with, for one site and a day. */
+export const VisitorHandshake = z.object({ boarding: z.string().max(500), visitor: VisitorPass.optional() });
+export type VisitorHandshake = z.infer<typeof VisitorHandshake>;
+
+export const Hello = z.strictObject({
+  page: z.string().max(2_000),
+  /** The number of the last entry that the browser has of this conversation. */
+  conversation: RowId.optional(),
+  after: z.int().min(0).optional(),
+});
+export type Hello = z.infer<typeof Hello>;
+
+export const Welcome = z.object({
+  /** Present when the visitor is new to the server. */
+  visitor: VisitorPass.optional(),
+  conversation: RowId,
+  lead: Lead,
+  speaker: z.string(),
+  business: z.string(),
+  open: z.boolean(),
+  /** The local clock time at which that changes, such as “17:30”; null when it does not soon. */
+  changes: z.string().nullable(),
+  batch: EntryBatch,
+});
+export type Welcome = z.infer<typeof Welcome>;
+
+export const VisitorReply = z.strictObject({
+  clientId: ClientId,
+  text: z.string().max(LONGEST_REPLY, 'A message has at most 4,000 characters.'),
+  choice: z.string().max(60).optional(),
+});
+export type VisitorReply = z.infer<typeof VisitorReply>;
+
+/** Every call over a socket is answered with what was asked for, or with a problem. */
+export type Answered<T> = ({ ok: true } & T) | { ok: false; problem: Problem };
+
+export interface VisitorCalls {
+  hello(hello: Hello, answer: (welcome: Answered<Welcome>) => void): void;
+  reply(reply: VisitorReply, answer: (kept: Answered<{ number: number }>) => void): void;
+  missed(request: { after: number }, answer: (batch: Answered<EntryBatch>) => void): void;
+  typing(): void;
+}
+
+export interface VisitorNews {
+  entries(batch: EntryBatch & { lead: Lead }): void;
+  /** Somebody of the team is writing. */
+  typing(who: { name: string }): void;
+}
+
+export const Watch = z.strictObject({ conversation: RowId });
+
+export interface StudioCalls {
+  watch(request: { conversation: string }, answer: (done: Answered<{ here: boolean }>) => void): void;
+  unwatch(request: { conversation: string }): void;
+  typing(request: { conversation: string }): void;
+}
+
+export interface StudioNews {
+  /** A conversation is new or has changed; `unread` in it counts for nobody in particular and is left at zero. */
+  conversation(summary: ConversationSummary): void;
+  entries(batch: EntryBatch): void;
+  typing(who: { conversation: string; name: string | null }): void;
+  /** The visitor opened or left the chat. */
+  presence(visitor: { conversation: string; here: boolean }): void;
+  /** Somebody saved a draft. */
+  draft(saved: { flow: string; revision: number; by: string; writer: string }): void;
+}

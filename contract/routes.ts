@@ -1,0 +1,16 @@
+import { accountRoutes } from './account.ts';
+import { conversationRoutes } from './conversations.ts';
+import { flowRoutes } from './flows.ts';
+import { peopleRoutes } from './people.ts';
+import type { Route } from './route.ts';
+
+const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
+  Object.entries(routes).map(([name, route]) => [`${area}.${name}`, route]);
+
+/** Every route of the API by its name, such as `flows.publish`. */
+export const allRoutes: Record<string, Route> = Object.fromEntries([
+  ...named('account', accountRoutes),
+  ...named('flows', flowRoutes),
+  ...named('conversations', conversationRoutes),
+  ...named('people', peopleRoutes),
+]);

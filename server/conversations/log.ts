@@ -1,0 +1,141 @@
+import type { Entry, EntryBatch, EntryBody } from '@kineta/contract';
+import { QueryTypes } from 'sequelize';
+import type { Database, Transaction } from '../database/connect.ts';
+import { notFound } from '../http/problem.ts';
+import type { Changes, ConversationRow } from './model.ts';
+
+/** What an event adds to a conversation. */
+export interface Outcome {
+  entries: EntryBody[];
+  changes?: Changes;
+}
+
+/** What was written: the conversation as it is now, and its new entries. */
+export interface Appended {
+  row: ConversationRow;
+  batch: EntryBatch;
+  /** The number of the entry that the client’s identity names, new or written before. */
+  number: number;
+}
+
+const PREVIEW = 160;
+
+/** What lists show of an entry, if it is worth showing. */
+function previewOf(entry: EntryBody): string | undefined {
+  switch (entry.kind) {
+    case 'replied':
+    case 'answered':
+      return entry.text;
+    case 'said':
+    case 'asked':
+      return entry.line.map(paragraph => paragraph.map(span => span.text).join('')).join(' ');
+    default:
+      return undefined;
+  }
+}
+
+function shortened(text: string): string {
+  const characters = [...text.replace(/\s+/g, ' ').trim()];
+  return characters.length > PREVIEW ? `${characters.slice(0, PREVIEW - 1).join('')}…` : characters.join('');
+}
+
+interface EntryRow {
+  number: number;
+  at: Date;
+  body: EntryBody;
+}
+
+function entryOf(row: EntryRow): Entry {
+  return { number: row.number, at: row.at.toISOString(), ...row.body };
+}
+
+/** A conversation’s log after an entry, in order. */
+export async function readLog(
+  database: Database,
+  workspace: string,
+  conversation: string,
+  after = 0,
+  transaction?: Transaction,
+): Promise<Entry[]> {
+  const rows = await database.query<EntryRow>(
+    `SELECT number, at, body FROM entries
+     WHERE conversation_id = :conversation AND number > :after AND workspace_id = :workspace ORDER BY number`,
+    { replacements: { conversation, after, workspace }, type: QueryTypes.SELECT, transaction },
+  );
+  return rows.map(entryOf);
+}
+
+/** Writes entries behind those that are there, in one statement. */
+export async function insertEntries(
+  database: Database,
+  row: Pick<ConversationRow, 'id' | 'workspace_id'>,
+  entries: readonly Entry[],
+  transaction?: Transaction,
+): Promise<void> {
+  const rows = entries.map(({ number, at, ...body }) => [
+    row.id,
+    number,
+    row.workspace_id,
+    body.kind,
+    new Date(at),
+    'clientId' in body ? body.clientId : null,
+    JSON.stringify(body),
+  ]);
+  await database.query(
+    'INSERT INTO entries (conversation_id, number, workspace_id, kind, at, client_id, body) VALUES :rows',
+    { replacements: { rows }, transaction },
+  );
+}
+
+/**
+ * The one way in which anything is added to a conversation: locks its row, lets `act` say what the event adds, writes
+ * that, and commits. Events of one conversation happen one after the other, whichever process they come to. An event
+ * whose client identity is in the log already adds nothing.
+ * @throws {ProblemError} `not_found` when the workspace has no such conversation; what `act` throws, with nothing written
+ */
+export async function append(
+  database: Database,
+  place: { workspace: string; conversation: string; clientId?: string },
+  act: (row: ConversationRow, transaction: Transaction) => Promise<Outcome>,
+): Promise<Appended> {
+  const { workspace, conversation, clientId } = place;
+  return database.transaction(async transaction => {
+    const [found] = await database.query<ConversationRow & { already: number | null }>(
+      `SELECT c.*, ${
+        clientId === undefined
+          ? 'NULL'
+          : '(SELECT e.number FROM entries e WHERE e.conversation_id = c.id AND e.client_id = :clientId)'
+      } AS already
+       FROM conversations c WHERE c.id = :conversation AND c.workspace_id = :workspace FOR UPDATE`,
+      { replacements: { conversation, workspace, clientId }, type: QueryTypes.SELECT, transaction },
+    );
+    if (!found) throw notFound('conversation');
+    const { already, ...row } = found;
+    const nothing = { conversation, from: row.last_number, to: row.last_number, entries: [] };
+    if (already !== null) return { row, batch: nothing, number: already };
+
+    const { entries: bodies, changes = {} } = await act(row, transaction);
+    if (bodies.length === 0 && Object.keys(changes).length === 0)
+      return { row, batch: nothing, number: row.last_number };
+    const now = new Date();
+    const at = now.toISOString();
+    const entries = bodies.map((body, index): Entry => ({ number: row.last_number + 1 + index, at, ...body }));
+    const preview = bodies.map(previewOf).findLast(text => text !== undefined);
+    const next: ConversationRow = {
+      ...row,
+      ...(preview === undefined ? {} : { preview: shortened(preview) }),
+      ...changes,
+      last_number: row.last_number + entries.length,
+      last_at: now,
+    };
+    if (entries.length > 0) await insertEntries(database, row, entries, transaction);
+    await database.query(
+      `UPDATE conversations SET led_by = :led_by, agent_id = :agent_id, team_id = :team_id, session = :session,
+              last_number = :last_number, preview = :preview, visitor_name = :visitor_name, last_at = :last_at,
+              waiting_since = :waiting_since WHERE id = :id`,
+      { replacements: { ...next, session: JSON.stringify(next.session) }, transaction },
+    );
+    const number = clientId === undefined ? next.last_number : row.last_number + 1;
+    return { row: next, batch: { conversation, from: row.last_number + 1, to: next.last_number, entries }, number };
+  });
+}

@@ -1,0 +1,28 @@
+import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
+import type { SignedIn } from '../account/session.ts';
+import { type Doors, serve } from '../http/serve.ts';
+import type { Live } from '../live/live.ts';
+import type { AgentService } from './agents.ts';
+import type { Appended } from './log.ts';
+
+export function conversationDoors(doors: Doors, agents: AgentService, live: Live): void {
+  const tell = async (work: Promise<Appended>): Promise<ConversationSummary> => live.announce(await work);
+  const written = (route: typeof conversationRoutes.take, act: (me: SignedIn, id: string) => Promise<Appended>): void =>
+    serve(doors, route, ({ params }, me) => tell(act(me, params.id)));
+
+  serve(doors, conversationRoutes.list, ({ query }, me) => agents.list(me, query.list, query.before));
+  serve(doors, conversationRoutes.get, async ({ params, query }, me) => {
+    const [detail, here] = await Promise.all([agents.get(me, params.id, query.after), live.isHere(params.id)]);
+    return { ...detail, here };
+  });
+  written(conversationRoutes.take, (me, id) => agents.take(me, id));
+  written(conversationRoutes.handBack, (me, id) => agents.handBack(me, id));
+  written(conversationRoutes.done, (me, id) => agents.done(me, id));
+  serve(doors, conversationRoutes.reply, ({ params, body }, me) => tell(agents.reply(me, params.id, body)));
+  serve(doors, conversationRoutes.note, ({ params, body }, me) => tell(agents.note(me, params.id, body)));
+  serve(doors, conversationRoutes.passOn, ({ params, body }, me) => tell(agents.passOn(me, params.id, body)));
+  serve(doors, conversationRoutes.read, async ({ params, body }, me) => {
+    await agents.read(me, params.id, body.number);
+    return { ok: true as const };
+  });
+}

@@ -1,0 +1,243 @@
+import { randomInt, timingSafeEqual } from 'node:crypto';
+import { type EntryBatch, type Hello, type VisitorPass, type VisitorReply, visitorSees } from '@kineta/contract';
+import { clockTime, type Event, type Facts, freshSession, opening } from '@kineta/core';
+import { QueryTypes } from 'sequelize';
+import type { Directories, Directory } from '../account/model.ts';
+import { hashed, secret } from '../account/session.ts';
+import type { Database, Transaction } from '../database/connect.ts';
+import type { Editions } from '../flows/model.ts';
+import { ProblemError } from '../http/problem.ts';
+import { remember } from '../people/model.ts';
+import type { SiteRow } from '../sites/model.ts';
+import { type Appended, append, type Outcome, readLog } from './log.ts';
+import type { ConversationRow } from './model.ts';
+import { perform } from './performance.ts';
+
+/** A visitor who is let in. */
+export interface Visitor {
+  id: string;
+  workspace: string;
+}
+
+/** How long after its end a conversation is gone on with, rather than a new one begun. */
+const GOES_ON_FOR = 30 * 60 * 1_000;
+
+/** A batch as its visitor may see it. */
+export function forVisitor(batch: EntryBatch): EntryBatch {
+  return { ...batch, entries: batch.entries.filter(entry => visitorSees.has(entry.kind)) };
+}
+
+/** What visitors do: come, reply, and catch up. */
+export class VisitorService {
+  private readonly database: Database;
+  private readonly directories: Directories;
+  private readonly editions: Editions;
+
+  constructor(database: Database, directories: Directories, editions: Editions) {
+    this.database = database;
+    this.directories = directories;
+    this.editions = editions;
+  }
+
+  /** The visitor whom a browser says it is, when its secret is right and it belongs to this site. */
+  async known(site: SiteRow, pass: VisitorPass): Promise<Visitor | undefined> {
+    const [row] = await this.database.query<{ secret_hash: string }>(
+      'SELECT secret_hash FROM visitors WHERE id = :id AND site_id = :site AND workspace_id = :workspace',
+      { replacements: { id: pass.id, site: site.id, workspace: site.workspace }, type: QueryTypes.SELECT },
+    );
+    if (!row || !timingSafeEqual(Buffer.from(row.secret_hash), Buffer.from(hashed(pass.secret)))) return undefined;
+    return { id: pass.id, workspace: site.workspace };
+  }
+
+  /** A visitor who was never here. */
+  async welcome(site: SiteRow): Promise<VisitorPass> {
+    const key = secret();
+    const [id] = await this.database.query(
+      `INSERT INTO visitors (workspace_id, site_id, secret_hash, facts, first_seen, last_seen)
+       VALUES (:workspace, :site, :hash, '{}', UTC_TIMESTAMP(3), UTC_TIMESTAMP(3))`,
+      { replacements: { workspace: site.workspace, site: site.id, hash: hashed(key) }, type: QueryTypes.INSERT },
+    );
+    return { id: String(id), secret: key };
+  }
+
+  /**
+   * Goes on with the visitor’s conversation, or begins one: the site’s flow greets.
+   * @returns what the browser does not have yet, and what is new for everybody when one was begun
+   */
+  async hello(
+    site: SiteRow,
+    visitor: Visitor,
+    hello: Hello,
+  ): Promise<{ row: ConversationRow; missed: EntryBatch; begun?: Appended }> {
+    const { row, isNew } = await this.database.transaction(transaction =>
+      this.conversationOf(site, visitor, hello, transaction),
+    );
+    let begun: Appended | undefined;
+    if (isNew) begun = await this.play(visitor, row.id, { event: 'opened' });
+    const current = begun?.row ?? row;
+    const after = hello.conversation === row.id ? (hello.after ?? 0) : 0;
+    return { row: current, missed: await this.missed(visitor, row.id, after), ...(begun ? { begun } : {}) };
+  }
+
+  /** What came after an entry, for a browser that was away. */
+  async missed(visitor: Visitor, conversation: string, after: number): Promise<EntryBatch> {
+    const entries = await readLog(this.database, visitor.workspace, conversation, after);
+    return forVisitor({ conversation, from: after + 1, to: entries.at(-1)?.number ?? after, entries });
+  }
+
+  /** A visitor’s message, played when a flow leads. The same message sent again changes nothing. */
+  reply(visitor: Visitor, conversation: string, reply: VisitorReply): Promise<Appended> {
+    if (reply.text.trim() === '' && reply.choice === undefined)
+      throw new ProblemError('invalid_request', 'There is nothing to send yet.');
+    return this.play(
+      visitor,
+      conversation,
+      { event: 'replied', text: reply.text, ...(reply.choice === undefined ? {} : { choice: reply.choice }) },
+      reply.clientId,
+    );
+  }
+
+  /** Whether somebody is there now, and until or from when, as the chat’s head says it. */
+  async presence(workspace: string): Promise<{ directory: Directory; open: boolean; changes: string | null }> {
+    const directory = await this.directories.of(workspace);
+    const now = Date.now();
+    const states = [...directory.teams.values()].flatMap(team =>
+      team.hours ? [{ hours: team.hours, state: opening(team.hours, now) }] : [],
+    );
+    const open = states.filter(({ state }) => state.open);
+    const [next] =
+      open.length > 0
+        ? open.toSorted((a, b) => (a.state.open && b.state.open ? b.state.until - a.state.until : 0))
+        : states
+            .filter(({ state }) => !state.open && state.from !== null)
+            .toSorted((a, b) => (a.state.open || b.state.open ? 0 : (a.state.from ?? 0) - (b.state.from ?? 0)));
+    const at = next ? (next.state.open ? next.state.until : next.state.from) : null;
+    return {
+      directory,
+      open: open.length > 0 || states.length === 0,
+      changes: next && at !== null ? clockTime(next.hours, at, now, directory.workspace.language) : null,
+    };
+  }
+
+  private async conversationOf(
+    site: SiteRow,
+    visitor: Visitor,
+    hello: Hello,
+    transaction: Transaction,
+  ): Promise<{ row: ConversationRow; isNew: boolean }> {
+    // The visitor’s row is locked, so that two tabs opened at once begin one conversation.
+    const [known] = await this.database.query<{ facts: Facts }>(
+      'SELECT facts FROM visitors WHERE id = :visitor AND workspace_id = :workspace FOR UPDATE',
+      { replacements: { visitor: visitor.id, workspace: visitor.workspace }, type: QueryTypes.SELECT, transaction },
+    );
+    await this.database.query('UPDATE visitors SET last_seen = UTC_TIMESTAMP(3) WHERE id = :visitor', {
+      replacements: { visitor: visitor.id },
+      transaction,
+    });
+    const [last] = await this.database.query<ConversationRow>(
+      'SELECT * FROM conversations WHERE visitor_id = :visitor AND workspace_id = :workspace ORDER BY id DESC LIMIT 1',
+      { replacements: { visitor: visitor.id, workspace: visitor.workspace }, type: QueryTypes.SELECT, transaction },
+    );
+    if (last && (last.led_by !== 'done' || Date.now() - last.last_at.getTime() < GOES_ON_FOR))
+      return { row: last, isNew: last.last_number === 0 };
+    const name = last?.visitor_name ?? `Visitor ${visitor.id}`;
+    const facts = known?.facts ?? {};
+    const [id] = await this.database.query(
+      `INSERT INTO conversations (workspace_id, site_id, visitor_id, visitor_name, flow_id, edition_id, led_by, session,
+                                  seed, last_number, preview, page, started_at, last_at)
+       VALUES (:workspace, :site, :visitor, :name, :flow, :edition, 'flow', :session, :seed, 0, '', :page,
+               UTC_TIMESTAMP(3), UTC_TIMESTAMP(3))`,
+      {
+        replacements: {
+          workspace: visitor.workspace,
+          site: site.id,
+          visitor: visitor.id,
+          name,
+          flow: site.edition === null ? null : site.flow,
+          edition: site.edition,
+          session: JSON.stringify(freshSession(facts)),
+          seed: randomInt(2 ** 31),
+          page: hello.page.slice(0, 500),
+        },
+        type: QueryTypes.INSERT,
+        transaction,
+      },
+    );
+    const [row] = await this.database.query<ConversationRow>('SELECT * FROM conversations WHERE id = :id', {
+      replacements: { id },
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+    return { row: row!, isNew: true };
+  }
+
+  private async play(visitor: Visitor, conversation: string, event: Event, clientId?: string): Promise<Appended> {
+    const directory = await this.directories.of(visitor.workspace);
+    const place = { workspace: visitor.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
+    return append(this.database, place, async (row, transaction) => {
+      if (row.visitor_id !== visitor.id) throw new ProblemError('not_found', 'There is no such conversation.');
+      const first = await this.firstEntry(row, event, clientId, directory);
+      if (first.length === 0) return { entries: [] };
+      const now = new Date();
+      if (row.edition_id === null) return { entries: first, changes: this.waitsForPeople(row, now) };
+      // People lead: the flow is quiet. A conversation that they closed comes back to them.
+      if (row.led_by === 'waiting' || row.led_by === 'agent') return { entries: first };
+      if (row.led_by === 'done' && row.session.state === 'handed over')
+        return { entries: first, changes: this.waitsForPeople(row, now) };
+      const edition = await this.editions.get(row.workspace_id, row.edition_id);
+      const { entries, changes, remembered } = perform(edition, row, event, directory, now);
+      const outcome: Outcome = { entries: [...first, ...entries], changes };
+      if (remembered.length > 0) {
+        const name = await remember(this.database, row.workspace_id, row.visitor_id, remembered, transaction);
+        const email = remembered.find(({ type }) => type === 'email')?.value;
+        const unnamed = row.visitor_name.startsWith('Visitor ');
+        if (name) changes.visitor_name = name;
+        else if (unnamed && typeof email === 'string') changes.visitor_name = email.slice(0, 200);
+      }
+      return outcome;
+    });
+  }
+
+  private async firstEntry(
+    row: ConversationRow,
+    event: Event,
+    clientId: string | undefined,
+    directory: Directory,
+  ): Promise<Outcome['entries']> {
+    if (event.event === 'opened') {
+      if (row.last_number > 0) return [];
+      const [[edition], [before]] = await Promise.all([
+        this.database.query<{ number: number }>('SELECT number FROM editions WHERE id = :id', {
+          replacements: { id: row.edition_id },
+          type: QueryTypes.SELECT,
+        }),
+        this.database.query<{ id: string }>(
+          'SELECT id FROM conversations WHERE visitor_id = :visitor AND id < :id LIMIT 1',
+          {
+            replacements: { visitor: row.visitor_id, id: row.id },
+            type: QueryTypes.SELECT,
+          },
+        ),
+      ]);
+      return [
+        {
+          kind: 'opened',
+          page: row.page,
+          flow: row.flow_id === null ? null : (directory.flowNames.get(row.flow_id) ?? null),
+          edition: edition?.number ?? null,
+          returning: before !== undefined,
+        },
+      ];
+    }
+    if (event.event === 'replied' && clientId !== undefined) {
+      const { text, choice } = event;
+      return [{ kind: 'replied', text, ...(choice === undefined ? {} : { choice }), clientId }];
+    }
+    return [];
+  }
+
+  private waitsForPeople(row: ConversationRow, now: Date): NonNullable<Outcome['changes']> {
+    if (row.led_by === 'agent' || row.led_by === 'waiting') return {};
+    return { led_by: 'waiting', waiting_since: now, agent_id: null };
+  }
+}

@@ -1,0 +1,31 @@
+import { QueryTypes } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import type { Database } from './connect.ts';
+import { first } from './migrations/0001-first.ts';
+
+/**
+ * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
+ * MariaDB lets go of when its holder dies.
+ */
+export async function migrate(database: Database): Promise<void> {
+  const lock = `${database.config.database}.migrations`;
+  // The lock belongs to a connection, and a transaction keeps one.
+  await database.transaction(async transaction => {
+    const [held] = await database.query<{ held: number | string | null }>('SELECT GET_LOCK(:lock, 120) AS held', {
+      replacements: { lock },
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+    if (Number(held?.held) !== 1) throw new Error('Another process has been changing the tables for two minutes.');
+    try {
+      await new Umzug({
+        migrations: [first],
+        context: database.getQueryInterface(),
+        storage: new SequelizeStorage({ sequelize: database }),
+        logger: undefined,
+      }).up();
+    } finally {
+      await database.query('DO RELEASE_LOCK(:lock)', { replacements: { lock }, transaction });
+    }
+  });
+}

@@ -1,0 +1,85 @@
+import type { Flow } from '@kineta/core';
+import { QueryTypes } from 'sequelize';
+import type { Database, Transaction } from '../database/connect.ts';
+
+export interface FlowRow {
+  id: string;
+  name: string;
+  draft: Flow;
+  revision: number;
+  changes: number;
+  edition_id: string | null;
+  number: number | null;
+  published_at: Date | null;
+  updated_at: Date;
+  updated_by: string | null;
+  conversations: string | number;
+  sites: string | null;
+}
+
+/** The flows of a workspace, or one of them, with what lists show of them. */
+export function selectFlows(
+  database: Database,
+  workspace: string,
+  only: { id?: string; removed?: boolean; transaction?: Transaction } = {},
+): Promise<FlowRow[]> {
+  return database.query<FlowRow>(
+    `SELECT f.id, f.name, f.draft, f.revision, f.changes, f.edition_id, e.number, e.published_at, f.updated_at,
+            m.name AS updated_by,
+            (SELECT COUNT(*) FROM conversations c
+              WHERE c.flow_id = f.id AND c.started_at > UTC_TIMESTAMP(3) - INTERVAL 28 DAY) AS conversations,
+            (SELECT GROUP_CONCAT(s.name ORDER BY s.id SEPARATOR '\n') FROM sites s WHERE s.flow_id = f.id) AS sites
+     FROM flows f
+     LEFT JOIN editions e ON e.id = f.edition_id
+     LEFT JOIN members m ON m.id = f.updated_by
+     WHERE f.workspace_id = :workspace AND f.removed_at IS ${only.removed ? 'NOT NULL' : 'NULL'}
+       ${only.id === undefined ? '' : 'AND f.id = :id'}
+     ORDER BY f.updated_at DESC, f.id DESC`,
+    { replacements: { workspace, id: only.id }, type: QueryTypes.SELECT, transaction: only.transaction },
+  );
+}
+
+/** How many of the last 28 days’ conversations came to each scene. */
+export async function reachOf(database: Database, workspace: string, flow: string): Promise<Record<string, number>> {
+  const rows = await database.query<{ scene: string; conversations: string | number }>(
+    `SELECT JSON_VALUE(e.body, '$.scene') AS scene, COUNT(DISTINCT e.conversation_id) AS conversations
+     FROM conversations c JOIN entries e ON e.conversation_id = c.id AND e.kind = 'entered'
+     WHERE c.workspace_id = :workspace AND c.flow_id = :flow AND c.started_at > UTC_TIMESTAMP(3) - INTERVAL 28 DAY
+     GROUP BY scene`,
+    { replacements: { workspace, flow }, type: QueryTypes.SELECT },
+  );
+  return Object.fromEntries(rows.map(row => [row.scene, Number(row.conversations)]));
+}
+
+/**
+ * Editions never change, so a process may keep those that it has read. The oldest read goes first when there are more
+ * than a few hundred.
+ */
+export class Editions {
+  private readonly kept = new Map<string, Promise<Flow>>();
+  private readonly database: Database;
+
+  constructor(database: Database) {
+    this.database = database;
+  }
+
+  get(workspace: string, id: string): Promise<Flow> {
+    const key = `${workspace}/${id}`;
+    const known = this.kept.get(key);
+    if (known) return known;
+    const reading = this.read(workspace, id);
+    this.kept.set(key, reading);
+    reading.catch(() => this.kept.delete(key));
+    if (this.kept.size > 300) this.kept.delete(this.kept.keys().next().value as string);
+    return reading;
+  }
+
+  private async read(workspace: string, id: string): Promise<Flow> {
+    const [row] = await this.database.query<{ content: Flow }>(
+      'SELECT content FROM editions WHERE workspace_id = :workspace AND id = :id',
+      { replacements: { workspace, id }, type: QueryTypes.SELECT },
+    );
+    if (!row) throw new Error(`There is no edition ${id} in workspace ${workspace}.`);
+    return row.content;
+  }
+}

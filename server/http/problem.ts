@@ -1,0 +1,71 @@
+import { type Problem, type ProblemCode, problemCodes } from '@kineta/contract';
+import { isUnavailable } from '../database/connect.ts';
+
+const titles: Record<ProblemCode, string> = {
+  invalid_request: 'That cannot be right',
+  not_signed_in: 'You are not signed in',
+  wrong_sign_in: 'Wrong email or password',
+  not_allowed: 'You may not do that',
+  bad_csrf_token: 'Your page is out of date',
+  domain_not_allowed: 'This site may not carry the chat',
+  not_found: 'There is nothing here',
+  unknown_site: 'There is no such site',
+  draft_changed: 'Somebody else changed the draft',
+  already_taken: 'Somebody else has it',
+  not_yours: 'Somebody else has it',
+  too_large: 'That is too large',
+  wrong_picture: 'That is no picture',
+  flow_has_problems: 'The flow has problems',
+  wrong_flow_file: 'The flow file cannot be read',
+  slow_down: 'One moment',
+  server_error: 'Something went wrong here',
+  unavailable: 'Kineta cannot reach its data',
+};
+
+/** Something that went wrong in a way the caller can be told of. Thrown anywhere, answered as a problem. */
+export class ProblemError extends Error {
+  override name = 'ProblemError';
+  readonly problem: Problem;
+  constructor(code: ProblemCode, detail: string, more: Partial<Problem> = {}) {
+    super(detail);
+    this.problem = {
+      type: `urn:kineta:problem:${code}`,
+      title: titles[code],
+      status: problemCodes[code],
+      detail,
+      code,
+      ...more,
+    };
+  }
+}
+
+/** Any error as a problem. What is not meant for the caller is not told; `unexpected` says to log it. */
+export function problemOf(error: unknown): { problem: Problem; unexpected: boolean } {
+  if (error instanceof ProblemError) return { problem: error.problem, unexpected: false };
+  const type = (error as { type?: string } | null)?.type;
+  if (type === 'entity.too.large')
+    return {
+      problem: new ProblemError('too_large', 'That is more than Kineta takes at once.').problem,
+      unexpected: false,
+    };
+  if (type === 'entity.parse.failed')
+    return { problem: new ProblemError('invalid_request', 'The request is broken JSON.').problem, unexpected: false };
+  if (isUnavailable(error))
+    return {
+      problem: new ProblemError(
+        'unavailable',
+        'The database does not answer. Nothing is lost; please try again in a moment.',
+        {
+          retryAfter: 2,
+        },
+      ).problem,
+      unexpected: false,
+    };
+  return {
+    problem: new ProblemError('server_error', 'Something went wrong on our side. It was logged; please try again.')
+      .problem,
+    unexpected: true,
+  };
+}
+
+export const notFound = (what: string): ProblemError => new ProblemError('not_found', `There is no such ${what}.`);

@@ -1,0 +1,84 @@
+import type { Route } from '@kineta/contract';
+import type { Request, RequestHandler, Response, Router } from 'express';
+import type { Logger } from 'pino';
+import type { z } from 'zod';
+import type { SignedIn } from '../account/session.ts';
+import { ProblemError, problemOf } from './problem.ts';
+
+type In<S extends z.ZodType> = z.output<S>;
+
+/** What a handler is given: everything checked, and who asks. */
+export interface Asked<R extends Route> {
+  params: In<R['params']>;
+  query: In<R['query']>;
+  body: In<R['body']>;
+  request: Request;
+  response: Response;
+}
+
+export interface Doors {
+  router: Router;
+  /** Who sent the request, or undefined. */
+  whoIs(request: Request): Promise<SignedIn | undefined>;
+  logger: Logger;
+}
+
+function checked<S extends z.ZodType>(schema: S, value: unknown, where: string): z.output<S> {
+  const result = schema.safeParse(value ?? {});
+  if (result.success) return result.data;
+  const fields = result.error.issues
+    .slice(0, 20)
+    .map(issue => ({ path: [where, ...issue.path].join('.'), message: issue.message }));
+  throw new ProblemError('invalid_request', fields[0]?.message ?? 'The request is not as it should be.', { fields });
+}
+
+/** Answers an error as problem details (RFC 9457). */
+export function answerProblem(error: unknown, request: Request, response: Response, logger: Logger): void {
+  const { problem, unexpected } = problemOf(error);
+  if (unexpected) logger.error({ err: error, method: request.method, path: request.path }, 'request failed');
+  if (response.headersSent) {
+    response.end();
+    return;
+  }
+  if (problem.retryAfter !== undefined) response.set('Retry-After', String(Math.ceil(problem.retryAfter)));
+  response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+}
+
+/**
+ * Opens a route of the contract: checks who asks, the token against forged requests and everything that comes in,
+ * and lets out only what the contract names. Handlers of members’ routes are given who asks.
+ */
+export function serve<R extends Route>(
+  doors: Doors,
+  route: R,
+  handler: R['access'] extends 'anyone'
+    ? (asked: Asked<R>) => Promise<z.input<R['reply']>>
+    : (asked: Asked<R>, me: SignedIn) => Promise<z.input<R['reply']>>,
+): void {
+  const method = route.method.toLowerCase() as 'get' | 'post' | 'put' | 'patch' | 'delete';
+  const answer: RequestHandler = async (request, response) => {
+    try {
+      let me: SignedIn | undefined;
+      if (route.access !== 'anyone') {
+        me = await doors.whoIs(request);
+        if (!me) throw new ProblemError('not_signed_in', 'Please sign in; nothing you wrote is lost.');
+        if (method !== 'get' && request.get('x-kineta-csrf') !== me.csrf)
+          throw new ProblemError('bad_csrf_token', 'Please reload the page; it belongs to an older session.');
+        if (route.access === 'lead' && me.role !== 'lead')
+          throw new ProblemError('not_allowed', 'Only leads may do that.');
+      }
+      const asked = {
+        params: checked(route.params, request.params, 'params'),
+        query: checked(route.query, request.query, 'query'),
+        body: checked(route.body, route.bodyType ? {} : request.body, 'body'),
+        request,
+        response,
+      } as Asked<R>;
+      const reply = await (handler as (asked: Asked<R>, me?: SignedIn) => Promise<unknown>)(asked, me);
+      response.set('Cache-Control', 'no-store').json(route.reply.parse(reply));
+    } catch (error) {
+      answerProblem(error, request, response, doors.logger);
+    }
+  };
+  doors.router[method](route.path, answer);
+}

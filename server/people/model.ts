@@ -1,0 +1,73 @@
+import type { Facts, FactType } from '@kineta/core';
+import { QueryTypes } from 'sequelize';
+import type { Database, Transaction } from '../database/connect.ts';
+
+/** Something to be remembered of a visitor. */
+export interface Remembered {
+  fact: string;
+  type: FactType;
+  value: Facts[string];
+}
+
+/** What the facts say of who somebody is: the columns of their record by which they are listed and found. */
+function identity(remembered: readonly Remembered[]): { name?: string; email?: string; phone?: string } {
+  const found: { name?: string; email?: string; phone?: string } = {};
+  for (const { fact, type, value } of remembered) {
+    if (typeof value !== 'string') continue;
+    if (type === 'email') found.email = value;
+    else if (type === 'phone') found.phone = value;
+    else if (type === 'text' && /(^|\s)name$/i.test(fact)) found.name = value.slice(0, 200);
+  }
+  return found;
+}
+
+/**
+ * Keeps what became known of a visitor, with the visitor and with the person that they are: the one whose email it is,
+ * or a new one. What a visitor types is only ever written there, never read back to them from there, so that typing
+ * somebody else’s address shows nothing of that person.
+ * @returns the person’s name, when it became known
+ */
+export async function remember(
+  database: Database,
+  workspace: string,
+  visitor: string,
+  remembered: readonly Remembered[],
+  transaction: Transaction,
+): Promise<string | undefined> {
+  const [known] = await database.query<{ person: string | null; facts: Facts }>(
+    'SELECT person_id AS person, facts FROM visitors WHERE id = :visitor AND workspace_id = :workspace FOR UPDATE',
+    { replacements: { visitor, workspace }, type: QueryTypes.SELECT, transaction },
+  );
+  const learnt = Object.fromEntries(remembered.map(({ fact, value }) => [fact, value]));
+  const facts = { ...known?.facts, ...learnt };
+  const { name, email, phone } = identity(remembered);
+  let person = known?.person ?? null;
+  if (email !== undefined) {
+    const [same] = await database.query<{ id: string }>(
+      'SELECT id FROM people WHERE workspace_id = :workspace AND email = :email',
+      { replacements: { workspace, email }, type: QueryTypes.SELECT, transaction },
+    );
+    person = same?.id ?? person;
+  }
+  const columns = { name: name ?? null, email: email ?? null, phone: phone ?? null };
+  if (person === null) {
+    const [id] = await database.query(
+      `INSERT INTO people (workspace_id, name, email, phone, facts, first_seen, last_seen)
+       VALUES (:workspace, :name, :email, :phone, :facts, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3))
+       ON DUPLICATE KEY UPDATE id = LAST_INSERT_ID(id), last_seen = UTC_TIMESTAMP(3)`,
+      { replacements: { workspace, ...columns, facts: JSON.stringify(facts) }, type: QueryTypes.INSERT, transaction },
+    );
+    person = String(id);
+  } else
+    await database.query(
+      `UPDATE people SET name = COALESCE(:name, name), email = COALESCE(:email, email), phone = COALESCE(:phone, phone),
+              facts = JSON_MERGE_PATCH(facts, :facts), last_seen = UTC_TIMESTAMP(3)
+       WHERE id = :person AND workspace_id = :workspace`,
+      { replacements: { person, workspace, ...columns, facts: JSON.stringify(learnt) }, transaction },
+    );
+  await database.query('UPDATE visitors SET facts = :facts, person_id = :person WHERE id = :visitor', {
+    replacements: { facts: JSON.stringify(facts), person, visitor },
+    transaction,
+  });
+  return name;
+}

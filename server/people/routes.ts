@@ -1,0 +1,52 @@
+import { type Person, peopleRoutes } from '@kineta/contract';
+import { QueryTypes } from 'sequelize';
+import type { Database } from '../database/connect.ts';
+import { after, cursor } from '../database/page.ts';
+import { type Doors, serve } from '../http/serve.ts';
+
+const PAGE = 100;
+
+type PersonRow = Omit<Person, 'firstSeen' | 'lastSeen' | 'conversations'> & {
+  firstSeen: Date;
+  lastSeen: Date;
+  conversations: string | number;
+};
+
+export function peopleDoors(doors: Doors, database: Database): void {
+  serve(doors, peopleRoutes.list, async ({ query }, me) => {
+    const from = after(query.before);
+    const search = query.search?.trim() ?? '';
+    const matching = search === '' ? '' : 'AND (p.name LIKE :like OR p.email LIKE :like OR p.phone LIKE :like)';
+    const like = `%${search.replace(/[\\%_]/g, sign => `\\${sign}`)}%`;
+    const replacements = { workspace: me.workspace, like, at: from?.at, id: from?.id, most: PAGE + 1 };
+    const [rows, [count]] = await Promise.all([
+      database.query<PersonRow>(
+        `SELECT p.id, p.name, p.email, p.phone, p.facts, p.first_seen AS firstSeen, p.last_seen AS lastSeen,
+                COUNT(c.id) AS conversations, MAX(c.id) AS lastConversation
+         FROM (SELECT * FROM people p WHERE p.workspace_id = :workspace ${matching}
+                 ${from ? 'AND (p.last_seen, p.id) < (:at, :id)' : ''}
+               ORDER BY p.last_seen DESC, p.id DESC LIMIT :most) p
+         LEFT JOIN visitors v ON v.person_id = p.id
+         LEFT JOIN conversations c ON c.visitor_id = v.id
+         GROUP BY p.id ORDER BY p.last_seen DESC, p.id DESC`,
+        { replacements, type: QueryTypes.SELECT },
+      ),
+      database.query<{ total: string | number }>(
+        `SELECT COUNT(*) AS total FROM people p WHERE p.workspace_id = :workspace ${matching}`,
+        { replacements, type: QueryTypes.SELECT },
+      ),
+    ]);
+    const page = rows.slice(0, PAGE);
+    const last = page.at(-1);
+    return {
+      people: page.map(row => ({
+        ...row,
+        conversations: Number(row.conversations),
+        firstSeen: row.firstSeen.toISOString(),
+        lastSeen: row.lastSeen.toISOString(),
+      })),
+      total: Number(count?.total ?? 0),
+      next: rows.length > PAGE && last ? cursor(last.lastSeen, last.id) : null,
+    };
+  });
+}

@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type Request, type Response } from 'express';
+import type { Database } from '../database/connect.ts';
+import { ProblemError } from '../http/problem.ts';
+import { answerProblem, type Doors } from '../http/serve.ts';
+import type { Boarding } from './boarding.ts';
+import { allows, type SiteRow, siteByKey } from './model.ts';
+
+const KEY = /^[A-Za-z0-9_-]{6,40}$/;
+
+/** Where the page that asks lives: `Origin` when it is sent, else the origin of `Referer`. */
+function originOf(request: Request): string | undefined {
+  const origin = request.get('origin') ?? request.get('referer');
+  if (!origin || origin === 'null') return undefined;
+  try {
+    return new URL(origin).origin;
+  } catch {
+    return undefined;
+  }
+}
+
+async function knownSite(database: Database, key: string): Promise<SiteRow> {
+  const site = KEY.test(key) ? await siteByKey(database, key) : undefined;
+  if (!site) throw new ProblemError('unknown_site', `Kineta knows no site with the key “${key.slice(0, 40)}”.`);
+  return site;
+}
+
+function notAllowed(site: SiteRow, origin: string): ProblemError {
+  return new ProblemError(
+    'domain_not_allowed',
+    `${origin} is not among the domains that may carry the chat of “${site.name}”.`,
+  );
+}
+
+/** The page shown inside the frame when it cannot be the chat: a sentence for people, with the problem’s status. */
+function refuse(error: unknown, response: Response): void {
+  const { problem } =
+    error instanceof ProblemError ? error : new ProblemError('unavailable', 'The chat cannot be reached right now.');
+  const words = problem.detail.replace(/[<>&]/g, sign => `&#${sign.charCodeAt(0)};`);
+  response
+    .status(problem.status)
+    .type('html')
+    .send(
+      `<!doctype html><meta charset="utf-8"><title>Chat</title><p style="font:16px system-ui;padding:24px">${words}</p>`,
+    );
+}
+
+/**
+ * What visitors’ pages load: the loader, the chat’s page for the frame, and its files. Only pages of the site’s domains
+ * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
+ * told whose frame it may be.
+ */
+export function siteDoors(doors: Doors, database: Database, boarding: Boarding, files: string): void {
+  const loader = readFileSync(join(files, 'loader.js'), 'utf8');
+  const page = readFileSync(join(files, 'window.html'), 'utf8');
+
+  doors.router.get('/w/:key.js', async (request, response) => {
+    try {
+      const site = await knownSite(database, request.params.key);
+      const origin = originOf(request);
+      if (origin && !allows(site.domains, origin)) throw notAllowed(site, origin);
+      response
+        .set({
+          'Cache-Control': 'public, max-age=300',
+          Vary: 'Referer',
+          'Cross-Origin-Resource-Policy': 'cross-origin',
+        })
+        .type('text/javascript')
+        .send(loader);
+    } catch (error) {
+      answerProblem(error, request, response, doors.logger);
+    }
+  });
+
+  doors.router.get('/w/:key/window', async (request, response) => {
+    try {
+      const site = await knownSite(database, request.params.key);
+      const origin = originOf(request);
+      const here = `${request.protocol}://${request.get('host')}`;
+      if (origin !== here && (!origin || !allows(site.domains, origin))) throw notAllowed(site, origin ?? 'This page');
+      response
+        .set({
+          'Content-Security-Policy': [
+            "default-src 'none'",
+            "script-src 'self'",
+            "style-src 'self' 'unsafe-inline'",
+            "img-src 'self' https:",
+            `connect-src 'self' ${here.replace(/^http/, 'ws')}`,
+            `frame-ancestors ${site.domains.flatMap(domain => [`http://${domain}`, `https://${domain}`]).join(' ')}`,
+            "base-uri 'none'",
+            "form-action 'none'",
+          ].join('; '),
+          'Cache-Control': 'no-store',
+        })
+        .removeHeader('X-Frame-Options');
+      response
+        .type('html')
+        .send(
+          page
+            .replace('%BOARDING%', boarding.issue(request.params.key))
+            .replace('%ORIGIN%', origin === here ? '' : (origin ?? '')),
+        );
+    } catch (error) {
+      refuse(error, response);
+    }
+  });
+
+  doors.router.use(
+    '/w/assets',
+    express.static(join(files, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false, index: false }),
+  );
+}
