@@ -1,13 +1,22 @@
 import { defineConfig } from 'vitest/config';
 
-const node = (name: string) => ({ test: { name, root: `./${name}`, environment: 'node' as const, include: ['**/*.test.ts'] } });
+const node = (name: string) => ({
+  test: { name, root: `./${name}`, environment: 'node' as const, include: ['**/*.test.ts'] },
+});
 
 export default defineConfig({
   test: {
     projects: [
       node('core'),
       node('contract'),
-      { test: { ...node('server').test, testTimeout: 30_000, hookTimeout: 60_000, globalSetup: './testing/database.ts' } },
+      {
+        test: {
+          ...node('server').test,
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          globalSetup: './testing/database.ts',
+        },
+      },
       node('demo'),
       { test: { name: 'studio', root: './studio', environment: 'happy-dom', include: ['**/*.test.{ts,tsx}'] } },
       { test: { ...node('e2e').test, name: 'house', include: ['house/*.test.ts'] } },

@@ -5,7 +5,7 @@ import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../http/problem.ts';
 import type { Directories } from './model.ts';
-import { beginSession, type SignedIn } from './session.ts';
+import { beginSession, type SignedIn, secret } from './session.ts';
 import { Slowdown } from './slowdown.ts';
 
 /** Argon2id with OWASP's parameters: 19 MiB, two passes. */
@@ -81,4 +81,40 @@ export async function accountOf(database: Database, directories: Directories, me
     sites,
     csrf: me.csrf,
   };
+}
+
+/**
+ * Makes a workspace and its first lead when there is nobody who could sign in, so that a new installation can be used.
+ * @returns how to sign in, to be shown once; undefined when there is somebody already
+ */
+export async function firstLead(
+  database: Database,
+  email: string,
+): Promise<{ email: string; password: string } | undefined> {
+  const password = secret();
+  const password_hash = await passwordHash(password);
+  return database.transaction(async transaction => {
+    // The secret’s row serves as a lock, so that two first starts make one workspace.
+    await database.query(`SELECT value FROM instance WHERE name = 'secret' FOR UPDATE`, {
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+    const somebody = await database.query('SELECT id FROM members LIMIT 1', { type: QueryTypes.SELECT, transaction });
+    if (somebody.length > 0) return undefined;
+    const [workspace] = await database.query(
+      `INSERT INTO workspaces (name, zone, language, country, currency, business, created_at)
+       VALUES ('My workspace', 'Europe/London', 'en-GB', 'GB', 'GBP', '{}', UTC_TIMESTAMP(3))`,
+      { type: QueryTypes.INSERT, transaction },
+    );
+    await database.query(
+      `INSERT INTO members (workspace_id, email, name, role, password_hash, created_at)
+       VALUES (:workspace, :email, 'First lead', 'lead', :password_hash, UTC_TIMESTAMP(3))`,
+      { replacements: { workspace, email, password_hash }, transaction },
+    );
+    await database.query(
+      `INSERT INTO sites (workspace_id, name, site_key, domains) VALUES (:workspace, 'My site', :key, '["localhost"]')`,
+      { replacements: { workspace, key: secret().slice(0, 16) }, transaction },
+    );
+    return { email, password };
+  });
 }

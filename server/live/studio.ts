@@ -40,7 +40,8 @@ export function studioEnd(
   io: Server,
   { database, live, logger }: { database: Database; live: Live; logger: Logger },
 ): void {
-  const end: StudioNamespace = io.of(STUDIO_NAMESPACE);
+  // The server is shared by both ends, so its own types name neither’s messages.
+  const end = io.of(STUDIO_NAMESPACE) as unknown as StudioNamespace;
 
   end.use(async (socket, next) => {
     try {

@@ -56,7 +56,8 @@ export function visitorEnd(
     logger: Logger;
   },
 ): void {
-  const end: VisitorNamespace = io.of(VISITOR_NAMESPACE);
+  // The server is shared by both ends, so its own types name neither’s messages.
+  const end = io.of(VISITOR_NAMESPACE) as unknown as VisitorNamespace;
 
   end.use(async (socket, next) => {
     try {

@@ -9,6 +9,8 @@ export interface SiteRow {
   flow: string | null;
   edition: string | null;
   number: number | null;
+  /** The name under which the site’s flow speaks. */
+  speaker: string | null;
 }
 
 /** A site by its key, with the edition that its visitors meet now. */
@@ -16,7 +18,8 @@ export async function siteByKey(database: Database, key: string): Promise<SiteRo
   const [row] = await database.query<SiteRow>(
     `SELECT s.id, s.workspace_id AS workspace, s.name, s.domains,
             IF(f.removed_at IS NULL, f.id, NULL) AS flow,
-            IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, e.number
+            IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, e.number,
+            JSON_VALUE(e.content, '$.speaker') AS speaker
      FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id
      WHERE s.site_key = :key`,
     { replacements: { key }, type: QueryTypes.SELECT },

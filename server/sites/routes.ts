@@ -67,7 +67,7 @@ export function siteDoors(doors: Doors, database: Database, boarding: Boarding, 
           'Cross-Origin-Resource-Policy': 'cross-origin',
         })
         .type('text/javascript')
-        .send(loader);
+        .send(loader.replaceAll('%SPEAKER%', JSON.stringify(site.speaker ?? '').slice(1, -1)));
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }

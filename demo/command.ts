@@ -1,0 +1,57 @@
+import { join } from 'node:path';
+import { startPrivateDatabase, startServer } from '@kineta/server';
+import { business, members } from './business.ts';
+import { loadDemo, setDomains } from './load.ts';
+import { startSite } from './site.ts';
+
+/** `./kineta demo`: everything on this machine, with the demo’s data, until it is stopped. */
+const root = process.env.KINETA_ROOT ?? process.cwd();
+const home = process.env.KINETA_HOME ?? join(root, '.kineta');
+
+const port = (name: string, usual: number): number => Number(process.env[name] ?? usual);
+
+async function onPort<T>(wished: number, start: (port: number) => Promise<T>): Promise<T> {
+  try {
+    return await start(wished);
+  } catch (error) {
+    if ((error as { code?: string }).code !== 'EADDRINUSE') throw error;
+    return start(0);
+  }
+}
+
+const database = await startPrivateDatabase({ home: join(home, 'demo'), durable: true });
+const server = await onPort(port('KINETA_PORT', 4400), wished =>
+  startServer({
+    databaseUrl: database.url,
+    port: wished,
+    files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
+    logLevel: process.env.KINETA_LOG ?? 'warn',
+  }),
+);
+const site = await onPort(port('KINETA_SITE_PORT', 4401), wished => startSite(server.url, wished));
+await loadDemo(server.database, root);
+await setDomains(server.database, [site.host, site.host.replace('localhost', '127.0.0.1')]);
+
+const [lead, ...agents] = members;
+console.log(`
+  Kineta’s studio       ${server.url}
+  Brackenrow’s site     ${site.url}
+
+  Sign in as a lead     ${lead.email}
+  or as an agent        ${agents.map(agent => agent.email).join('\n                        ')}
+  all with the password ${business.password}
+
+  Ctrl-C stops everything.
+`);
+
+let stopping = false;
+async function stop(): Promise<void> {
+  if (stopping) return;
+  stopping = true;
+  site.close();
+  await server.close();
+  await database.stop();
+  process.exit(0);
+}
+process.on('SIGINT', stop);
+process.on('SIGTERM', stop);

@@ -1,0 +1,43 @@
+import { readFileSync } from 'node:fs';
+import { check as checkFlow, type Finding, type Flow, FlowFileError, readFlow } from '@kineta/core';
+
+function placeOf(flow: Flow, { place }: Finding): string {
+  const scene = flow.scenes.find(({ id }) => id === place.scene);
+  if (!scene) return flow.name;
+  const step = scene.steps.findIndex(({ id }) => id === place.step);
+  return step < 0 ? scene.title : `${scene.title}, step ${step + 1}`;
+}
+
+/** `kineta check FLOW.json [--json]`: what can be proved wrong with a flow; exit 1 on a problem, 2 when it is no flow. */
+export function check(words: string[]): void {
+  const json = words.includes('--json');
+  const file = words.find(word => !word.startsWith('--'));
+  if (!file) {
+    console.error('Say which flow: kineta check FLOW.json [--json]');
+    process.exitCode = 2;
+    return;
+  }
+  let flow: Flow;
+  try {
+    flow = readFlow(readFileSync(file, 'utf8'));
+  } catch (error) {
+    const message =
+      error instanceof FlowFileError ? error.message : `${file} cannot be read: ${(error as Error).message}`;
+    if (json) console.log(JSON.stringify({ file, error: message }));
+    else console.error(message);
+    process.exitCode = 2;
+    return;
+  }
+  const findings = checkFlow(flow);
+  const problems = findings.filter(finding => finding.level === 'problem');
+  if (json) console.log(JSON.stringify({ file, flow: flow.name, findings }, null, 2));
+  else {
+    for (const finding of findings)
+      console.log(`${finding.level.padEnd(7)}  ${placeOf(flow, finding)}: ${finding.sentence}`);
+    const advice = findings.length - problems.length;
+    console.log(
+      `${flow.name}: ${problems.length} problem${problems.length === 1 ? '' : 's'}, ${advice} piece${advice === 1 ? '' : 's'} of advice.`,
+    );
+  }
+  process.exitCode = problems.length > 0 ? 1 : 0;
+}

@@ -1,0 +1,40 @@
+import { join } from 'node:path';
+import { firstLead } from '../account/service.ts';
+import { type PrivateDatabase, startPrivateDatabase } from '../database/private.ts';
+import { startServer } from '../server.ts';
+
+/**
+ * `kineta start`: production, without demo data. Settings come from the environment: `KINETA_DATABASE_URL` (else the
+ * private MariaDB), `KINETA_LEAD` (the first lead’s email, when there is nobody yet), `KINETA_PORT`, `KINETA_HOST`, `KINETA_PROXIES`, `KINETA_LOG`, `KINETA_HOME`.
+ */
+export async function start(): Promise<void> {
+  const root = process.env.KINETA_ROOT ?? process.cwd();
+  const home = process.env.KINETA_HOME ?? join(root, '.kineta');
+  let own: PrivateDatabase | undefined;
+  let databaseUrl = process.env.KINETA_DATABASE_URL;
+  if (!databaseUrl) {
+    own = await startPrivateDatabase({ home: join(home, 'start'), durable: true });
+    databaseUrl = own.url;
+  }
+  const server = await startServer({
+    databaseUrl,
+    port: Number(process.env.KINETA_PORT ?? 4400),
+    host: process.env.KINETA_HOST ?? '127.0.0.1',
+    proxies: Number(process.env.KINETA_PROXIES ?? 0),
+    files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
+    logLevel: process.env.KINETA_LOG ?? 'info',
+  });
+  const first = await firstLead(server.database, process.env.KINETA_LEAD ?? 'lead@localhost.example');
+  if (first) console.log(`The first lead is ${first.email} with the password ${first.password} (shown this once).`);
+  console.log(`Kineta answers on ${server.url}`);
+  let stopping = false;
+  const stop = async (): Promise<void> => {
+    if (stopping) return;
+    stopping = true;
+    await server.close();
+    await own?.stop();
+    process.exit(0);
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}

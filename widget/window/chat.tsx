@@ -1,0 +1,194 @@
+import type { Entry } from '@kineta/contract';
+import { useEffect, useLayoutEffect, useRef, useState } from 'preact/hooks';
+import type { ChatState, Connection } from './connection.ts';
+import { LogEntry, PendingMessage, voice } from './log.tsx';
+
+type Asked = Extract<Entry, { kind: 'asked' }>;
+
+/** The question that waits for an answer, if the flow asked one last. */
+function openQuestion({ entries, pending, lead }: ChatState): Asked | undefined {
+  if (lead !== 'flow' || pending.some(message => !message.refused)) return undefined;
+  const last = entries.findLast(entry => entry.kind === 'asked' || entry.kind === 'replied');
+  return last?.kind === 'asked' ? last : undefined;
+}
+
+const hints: Record<string, { placeholder: string; inputMode?: 'email' | 'tel' | 'text'; autoComplete?: string }> = {
+  email: { placeholder: 'name@example.org', inputMode: 'email', autoComplete: 'email' },
+  phone: { placeholder: 'Your phone number', inputMode: 'tel', autoComplete: 'tel' },
+  number: { placeholder: 'A number, roughly is fine' },
+  choice: { placeholder: 'Or write it in your own words' },
+};
+
+function useChat(connection: Connection): ChatState {
+  const [state, setState] = useState(connection.state);
+  useEffect(() => {
+    setState(connection.state);
+    return connection.subscribe(() => setState(connection.state));
+  }, [connection]);
+  return state;
+}
+
+function status({ phase, open, changes, lead }: ChatState): { dot: string; text: string } {
+  if (phase === 'reconnecting') return { dot: 'waits', text: 'Reconnecting… what you write is kept' };
+  if (phase === 'connecting') return { dot: 'waits', text: 'Opening…' };
+  if (lead === 'waiting') return { dot: 'waits', text: 'Somebody will be with you' };
+  if (open) return { dot: 'open', text: changes ? `Open until ${changes}` : 'Somebody is here' };
+  return { dot: 'shut', text: changes ? `Nobody is here until ${changes}` : 'Nobody is here right now' };
+}
+
+/** The whole chat: its head, the conversation, and where one writes. */
+export function Chat({ connection, tellParent }: { connection: Connection; tellParent: (message: object) => void }) {
+  const state = useChat(connection);
+  const [text, setText] = useState('');
+  const [mistake, setMistake] = useState('');
+  const log = useRef<HTMLDivElement>(null);
+  const box = useRef<HTMLTextAreaElement>(null);
+  const question = openQuestion(state);
+  const hint = (question && hints[question.answer.type]) || { placeholder: 'Write a message' };
+  const { dot, text: statusText } = status(state);
+  const shown = useRef(true);
+  const seen = useRef(0);
+
+  useEffect(() => {
+    const focus = () => box.current?.focus();
+    const onMessage = (event: MessageEvent) => {
+      if (event.source !== parent) return;
+      if (event.data?.kineta === 'shown') {
+        shown.current = true;
+        seen.current = connection.state.entries.length;
+        if (event.data.focus) focus();
+      } else if (event.data?.kineta === 'hidden') shown.current = false;
+    };
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && tellParent({ kineta: 'close' });
+    addEventListener('message', onMessage);
+    addEventListener('keydown', onKey);
+    if (matchMedia('(pointer: fine)').matches) focus();
+    return () => {
+      removeEventListener('message', onMessage);
+      removeEventListener('keydown', onKey);
+    };
+  }, [connection, tellParent]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is added below is to be seen
+  useLayoutEffect(() => {
+    log.current?.scrollTo({ top: log.current.scrollHeight });
+  }, [state.entries.length, state.pending.length, state.typing]);
+
+  useEffect(() => {
+    if (shown.current) seen.current = state.entries.length;
+    else {
+      const unread = state.entries
+        .slice(seen.current)
+        .filter(entry => entry.kind === 'answered' || entry.kind === 'said');
+      tellParent({ kineta: 'unread', count: unread.length });
+    }
+  }, [state.entries, tellParent]);
+
+  const send = (words: string, choice?: string) => {
+    if (words.trim() === '') return;
+    const refusal = connection.send(words.trim(), choice);
+    setMistake(refusal ?? '');
+    if (refusal === undefined && choice === undefined) setText('');
+    box.current?.focus();
+  };
+
+  if (state.phase === 'refused')
+    return (
+      <main class="refused-page">
+        <p>{state.refusal}</p>
+      </main>
+    );
+
+  return (
+    <main aria-label={`Chat with ${state.speaker || 'us'}`}>
+      <header>
+        <div>
+          <h1>{state.speaker ? `${state.speaker}${state.business ? ` at ${state.business}` : ''}` : 'Chat'}</h1>
+          <p role="status">
+            <i class={`dot ${dot}`} aria-hidden="true" /> {statusText}
+          </p>
+        </div>
+        <button type="button" class="close" aria-label="Close the chat" onClick={() => tellParent({ kineta: 'close' })}>
+          <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
+            <path d="m3.5 3.5 9 9m0-9-9 9" stroke="currentColor" stroke-width="1.7" stroke-linecap="round" />
+          </svg>
+        </button>
+      </header>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region is to be reached by keyboard */}
+      <div class="log" ref={log} role="log" aria-label="Conversation" aria-live="polite" tabIndex={0}>
+        {state.entries.map((entry, index) => (
+          <LogEntry key={entry.number} entry={entry} first={voice(entry) !== voice(state.entries[index - 1])} />
+        ))}
+        {state.pending.map(message => (
+          <PendingMessage
+            key={message.clientId}
+            message={message}
+            onTakeBack={() => {
+              connection.takeBack(message.clientId);
+              setText(message.text);
+              box.current?.focus();
+            }}
+          />
+        ))}
+        {question?.answer.choices?.length ? (
+          <fieldset class="choices">
+            <legend class="unseen">Pick an answer</legend>
+            {question.answer.choices.map(choice => (
+              <button type="button" key={choice.id} onClick={() => send(choice.label, choice.id)}>
+                {choice.label}
+              </button>
+            ))}
+          </fieldset>
+        ) : null}
+        {state.typing ? <p class="direction">{state.typing} is writing…</p> : null}
+      </div>
+      <form
+        onSubmit={event => {
+          event.preventDefault();
+          send(text);
+        }}
+      >
+        {mistake ? (
+          <p class="mistake" id="mistake" role="alert">
+            {mistake}
+          </p>
+        ) : null}
+        <div class="box">
+          <textarea
+            ref={box}
+            rows={1}
+            value={text}
+            aria-label="Your message"
+            aria-describedby={mistake ? 'mistake' : undefined}
+            placeholder={hint.placeholder}
+            inputMode={hint.inputMode}
+            autoComplete={hint.autoComplete ?? 'off'}
+            enterkeyhint="send"
+            onInput={event => {
+              setText(event.currentTarget.value);
+              setMistake('');
+              connection.types();
+            }}
+            onKeyDown={event => {
+              if (event.key === 'Enter' && !event.shiftKey && !event.isComposing) {
+                event.preventDefault();
+                send(text);
+              }
+            }}
+          />
+          <button type="submit" aria-label="Send" disabled={text.trim() === ''}>
+            <svg viewBox="0 0 18 18" width="18" height="18" fill="none" aria-hidden="true">
+              <path
+                d="M15 4v4.5a2 2 0 0 1-2 2H4m3.5-4L3.5 10.5l4 4"
+                stroke="currentColor"
+                stroke-width="1.7"
+                stroke-linecap="round"
+                stroke-linejoin="round"
+              />
+            </svg>
+          </button>
+        </div>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,252 @@
+import type {
+  Answered,
+  Entry,
+  EntryBatch,
+  Lead,
+  Problem,
+  VisitorCalls,
+  VisitorNews,
+  VisitorPass,
+  Welcome,
+} from '@kineta/contract';
+import { io, type Socket } from 'socket.io-client';
+
+/** A message on its way: kept in the browser until the server has it. */
+export interface Pending {
+  clientId: string;
+  text: string;
+  choice?: string;
+  /** Why the server will not take it, in a sentence; it is not sent again by itself. */
+  refused?: string;
+}
+
+export interface ChatState {
+  phase: 'connecting' | 'open' | 'reconnecting' | 'refused';
+  /** Why the chat cannot be had here, when it is refused. */
+  refusal: string;
+  lead: Lead;
+  speaker: string;
+  business: string;
+  open: boolean;
+  changes: string | null;
+  entries: Entry[];
+  pending: Pending[];
+  /** Who of the team is writing now. */
+  typing: string;
+}
+
+const LONGEST = 4_000;
+const VISITOR = 'kineta.visitor';
+const OUTBOX = 'kineta.outbox';
+const ANSWER_WITHIN = 6_000;
+
+function kept<T>(name: string): T | undefined {
+  try {
+    return JSON.parse(localStorage.getItem(name) ?? 'null') ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+function keep(name: string, value: unknown): void {
+  try {
+    localStorage.setItem(name, JSON.stringify(value));
+  } catch {
+    // Without storage the conversation lasts as long as the page.
+  }
+}
+
+/**
+ * The visitor’s end of the conversation. What is sent is kept until the server has it, and sent again after every break
+ * under the same identity; what was missed is asked for by the last number seen: nothing lost, nothing twice, in order.
+ */
+export class Connection {
+  state: ChatState;
+  private readonly socket: Socket<VisitorNews, VisitorCalls>;
+  private readonly page: string;
+  private readonly listeners = new Set<() => void>();
+  private conversation: string | undefined;
+  private last = 0;
+  private sending = false;
+  private retry: ReturnType<typeof setTimeout> | undefined;
+  private silence: ReturnType<typeof setTimeout> | undefined;
+  private typedAt = 0;
+
+  constructor(boarding: string, page: string) {
+    this.page = page;
+    this.state = {
+      phase: 'connecting',
+      refusal: '',
+      lead: 'flow',
+      speaker: '',
+      business: '',
+      open: false,
+      changes: null,
+      entries: [],
+      pending: kept<Pending[]>(OUTBOX) ?? [],
+      typing: '',
+    };
+    this.socket = io('/visitor', {
+      transports: ['websocket'],
+      reconnectionDelay: 400,
+      reconnectionDelayMax: 4_000,
+      auth: answer => answer({ boarding, visitor: kept<VisitorPass>(VISITOR) }),
+    });
+    this.socket.on('connect', () => this.greet());
+    this.socket.on('disconnect', () => this.change({ phase: 'reconnecting' }));
+    this.socket.on('connect_error', error => this.notConnected(error as Error & { data?: Problem }));
+    this.socket.on('entries', batch => {
+      this.change({ lead: batch.lead });
+      this.receive(batch);
+    });
+    this.socket.on('typing', ({ name }) => this.someoneTypes(name));
+  }
+
+  subscribe(listener: () => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  /** Sends what the visitor typed or picked. Says why when it cannot be sent as it is. */
+  send(text: string, choice?: string): string | undefined {
+    if (text.length > LONGEST)
+      return `That is ${(text.length - LONGEST).toLocaleString()} characters too long; a message has at most ${LONGEST.toLocaleString()}.`;
+    const clientId = crypto.randomUUID();
+    this.setPending([...this.state.pending, { clientId, text, ...(choice === undefined ? {} : { choice }) }]);
+    this.flush();
+    return undefined;
+  }
+
+  /** Takes a refused message back, for its text to be changed. */
+  takeBack(clientId: string): void {
+    this.setPending(this.state.pending.filter(message => message.clientId !== clientId));
+  }
+
+  types(): void {
+    const now = Date.now();
+    if (now - this.typedAt < 2_000 || !this.socket.connected) return;
+    this.typedAt = now;
+    this.socket.emit('typing');
+  }
+
+  private change(part: Partial<ChatState>): void {
+    this.state = { ...this.state, ...part };
+    for (const listener of this.listeners) listener();
+  }
+
+  private setPending(pending: Pending[]): void {
+    keep(OUTBOX, pending);
+    this.change({ pending });
+  }
+
+  private greet(): void {
+    const hello = {
+      page: this.page,
+      ...(this.conversation ? { conversation: this.conversation, after: this.last } : {}),
+    };
+    this.socket.timeout(ANSWER_WITHIN).emit('hello', hello, (late: Error | null, welcome: Answered<Welcome>) => {
+      if (late || !welcome.ok) {
+        this.change({ phase: 'reconnecting' });
+        clearTimeout(this.retry);
+        this.retry = setTimeout(() => this.socket.connected && this.greet(), 1_000);
+        return;
+      }
+      if (welcome.visitor) keep(VISITOR, welcome.visitor);
+      if (this.conversation !== welcome.conversation) {
+        this.conversation = welcome.conversation;
+        this.last = 0;
+        this.state.entries = [];
+      }
+      const { lead, speaker, business, open, changes } = welcome;
+      this.change({ phase: 'open', lead, open, changes, business, speaker: this.state.speaker || speaker });
+      this.receive(welcome.batch);
+      this.sending = false;
+      this.flush();
+    });
+  }
+
+  private notConnected(error: Error & { data?: Problem }): void {
+    const code = error.data?.code;
+    if (code && code !== 'unavailable' && code !== 'server_error') {
+      this.change({ phase: 'refused', refusal: error.data?.detail ?? '' });
+      return;
+    }
+    this.change({ phase: 'reconnecting' });
+    // The server turned the socket away for now; Socket.IO tries again by itself only when it could not be reached.
+    if (code) {
+      clearTimeout(this.retry);
+      this.retry = setTimeout(() => this.socket.connect(), 1_500);
+    }
+  }
+
+  private receive(batch: EntryBatch): void {
+    if (batch.conversation !== this.conversation) return;
+    if (batch.from > this.last + 1) {
+      this.catchUp();
+      return;
+    }
+    const fresh = batch.entries.filter(entry => entry.number > this.last);
+    this.last = Math.max(this.last, batch.to);
+    const arrived = new Set(fresh.flatMap(entry => (entry.kind === 'replied' ? [entry.clientId] : [])));
+    if (arrived.size > 0) this.setPending(this.state.pending.filter(message => !arrived.has(message.clientId)));
+    const spoken = fresh.findLast(entry => entry.kind === 'said' || entry.kind === 'asked');
+    this.change({
+      entries: [...this.state.entries, ...fresh],
+      ...(fresh.some(entry => entry.kind === 'answered') ? { typing: '' } : {}),
+      ...(spoken && 'speaker' in spoken ? { speaker: spoken.speaker } : {}),
+    });
+  }
+
+  private catchUp(): void {
+    this.socket
+      .timeout(ANSWER_WITHIN)
+      .emit('missed', { after: this.last }, (late: Error | null, batch: Answered<EntryBatch>) => {
+        if (!late && batch.ok) this.receive(batch);
+      });
+  }
+
+  /** Sends the oldest message in hand; the next follows when the server has it, so that their order is kept. */
+  private flush(): void {
+    const next = this.state.pending.find(message => !message.refused);
+    if (!next || this.sending || this.state.phase !== 'open') return;
+    this.sending = true;
+    const { clientId, text, choice } = next;
+    const message = { clientId, text, ...(choice === undefined ? {} : { choice }) };
+    this.socket
+      .timeout(ANSWER_WITHIN)
+      .emit('reply', message, (late: Error | null, answer: Answered<{ number: number }>) => {
+        this.sending = false;
+        if (late || (!answer.ok && ['unavailable', 'server_error', 'slow_down'].includes(answer.problem.code))) {
+          const slow = !late && !answer.ok && answer.problem.code === 'slow_down';
+          if (!slow) this.change({ phase: this.socket.connected ? 'reconnecting' : this.state.phase });
+          clearTimeout(this.retry);
+          this.retry = setTimeout(() => this.again(), 1_000);
+        } else if (!answer.ok) {
+          this.setPending(
+            this.state.pending.map(kept =>
+              kept.clientId === clientId ? { ...kept, refused: answer.problem.detail } : kept,
+            ),
+          );
+          this.flush();
+        } else {
+          this.setPending(this.state.pending.filter(kept => kept.clientId !== clientId));
+          // Written before a break whose news did not reach us: ask for what came of it.
+          if (!this.state.entries.some(entry => entry.kind === 'replied' && entry.clientId === clientId))
+            this.catchUp();
+          this.flush();
+        }
+      });
+  }
+
+  private again(): void {
+    if (!this.socket.connected) return;
+    if (this.state.phase === 'reconnecting') this.greet();
+    else this.flush();
+  }
+
+  private someoneTypes(name: string): void {
+    this.change({ typing: name });
+    clearTimeout(this.silence);
+    this.silence = setTimeout(() => this.change({ typing: '' }), 4_000);
+  }
+}

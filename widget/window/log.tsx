@@ -1,0 +1,114 @@
+import type { Entry } from '@kineta/contract';
+import type { ComponentChildren } from 'preact';
+import type { Pending } from './connection.ts';
+
+type Spans = Extract<Entry, { kind: 'said' }>['line'];
+
+/** A spoken line. Its spans are text set by us; nothing in them is ever read as markup. */
+function SpokenLine({ line }: { line: Spans }) {
+  return (
+    <>
+      {line.map((paragraph, index) => (
+        <p key={index}>
+          {paragraph.map((span, at) => {
+            let shown: ComponentChildren = span.text;
+            if (span.strong) shown = <strong>{shown}</strong>;
+            if (span.emphasis) shown = <em>{shown}</em>;
+            if (span.link)
+              shown = (
+                <a href={span.link} target="_blank" rel="noopener noreferrer">
+                  {shown}
+                </a>
+              );
+            return <span key={at}>{shown}</span>;
+          })}
+        </p>
+      ))}
+    </>
+  );
+}
+
+function Plain({ text }: { text: string }) {
+  return (
+    <>
+      {text.split('\n').map((paragraph, index) => (
+        <p key={index}>{paragraph}</p>
+      ))}
+    </>
+  );
+}
+
+function Spoken({ who, person, children }: { who: string; person?: boolean; children: ComponentChildren }) {
+  return (
+    <div class={person ? 'spoken person' : 'spoken'}>
+      <div class="who">{who}</div>
+      {children}
+    </div>
+  );
+}
+
+/** One line of the conversation, as its visitor sees it. `first` says that somebody else spoke before. */
+export function LogEntry({ entry, first }: { entry: Entry; first: boolean }) {
+  switch (entry.kind) {
+    case 'said':
+    case 'asked':
+      return (
+        <Spoken who={first ? entry.speaker : ''}>
+          {entry.kind === 'said' && entry.picture ? <img src={entry.picture.src} alt={entry.picture.alt} /> : null}
+          <SpokenLine line={entry.line} />
+        </Spoken>
+      );
+    case 'answered':
+      return (
+        <Spoken who={first ? entry.member.name : ''} person>
+          <Plain text={entry.text} />
+        </Spoken>
+      );
+    case 'replied':
+      return (
+        <div class="mine">
+          <span class="unseen">You: </span>
+          <Plain text={entry.text} />
+        </div>
+      );
+    case 'handed over':
+      return (
+        <p class="direction">
+          {entry.team ? `Waiting for somebody from ${entry.team}.` : 'Waiting for somebody to answer.'}
+        </p>
+      );
+    case 'taken':
+      return <p class="direction">{entry.member.name} is with you now.</p>;
+    case 'done':
+      return <p class="direction">{entry.member.name} closed the conversation. Write again whenever you like.</p>;
+    default:
+      return null;
+  }
+}
+
+/** A message that the server does not have yet, or will not take. */
+export function PendingMessage({ message, onTakeBack }: { message: Pending; onTakeBack: () => void }) {
+  return (
+    <>
+      <div class={message.refused ? 'mine refused' : 'mine sending'}>
+        <span class="unseen">You: </span>
+        <Plain text={message.text} />
+      </div>
+      {message.refused ? (
+        <p class="direction refusal">
+          {message.refused}{' '}
+          <button type="button" class="plain" onClick={onTakeBack}>
+            Change it
+          </button>
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+/** Who speaks in an entry, to set the name once for several lines. */
+export function voice(entry: Entry | undefined): string {
+  if (!entry) return '';
+  if (entry.kind === 'said' || entry.kind === 'asked') return `flow ${entry.speaker}`;
+  return entry.kind === 'answered' ? `member ${entry.member.id}` : entry.kind;
+}
