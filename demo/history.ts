@@ -147,7 +147,7 @@ function converse(
       if (talk && turn < 12) reply = { event: 'replied', text: talk.label, choice: talk.id };
       else reply ??= answerTo(ask, person, () => 0.5);
     }
-    if (!reply || reply.event !== 'replied') break;
+    if (reply?.event !== 'replied') break;
     wait(4, 40);
     write({
       kind: 'replied',

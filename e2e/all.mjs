@@ -10,7 +10,7 @@ let failed = 0;
 
 function run(title, command, env = {}) {
   console.log(`\n— ${title}`);
-  const { status } = spawnSync('node_modules/.bin/' + command[0], command.slice(1), {
+  const { status } = spawnSync(`node_modules/.bin/${command[0]}`, command.slice(1), {
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, ...env },
   });

@@ -114,7 +114,6 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
           </svg>
         </button>
       </header>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region is to be reached by keyboard */}
       <div class="log" ref={log} role="log" aria-label="Conversation" aria-live="polite" tabIndex={0}>
         {state.entries.map((entry, index) => (
           <LogEntry key={entry.number} entry={entry} first={voice(entry) !== voice(state.entries[index - 1])} />

@@ -1,0 +1,60 @@
+import { type Account, accountRoutes } from '@kineta/contract';
+import { create } from 'zustand';
+import { CallError, call } from '../shell/api.ts';
+
+interface AccountState {
+  account: Account | null;
+  /** Whether it is known yet if somebody is signed in. */
+  asked: boolean;
+  /** Set while the session has ended under an open page. */
+  ended: boolean;
+  /** Kineta could not be reached when the page was opened. */
+  unreachable: boolean;
+  load(): Promise<void>;
+  signIn(email: string, password: string): Promise<void>;
+  signOut(): Promise<void>;
+  /** Shows the sign-in over the page; resolves when somebody has signed in. */
+  signInAgain(): Promise<void>;
+}
+
+let waiting: Array<() => void> = [];
+
+export const useAccount = create<AccountState>((set, get) => ({
+  account: null,
+  asked: false,
+  ended: false,
+  unreachable: false,
+  async load() {
+    try {
+      set({ account: await call(accountRoutes.me, {}), asked: true, unreachable: false });
+    } catch (error) {
+      const away = error instanceof CallError && error.passing;
+      set({ asked: !away, unreachable: away });
+      if (away) setTimeout(() => void get().load(), 1_500);
+    }
+  },
+  async signIn(email, password) {
+    const account = await call(accountRoutes.signIn, { body: { email, password } });
+    set({ account, ended: false });
+    const resumed = waiting;
+    waiting = [];
+    for (const resume of resumed) resume();
+  },
+  async signOut() {
+    await call(accountRoutes.signOut, {});
+    location.assign('/');
+  },
+  signInAgain() {
+    set({ ended: true });
+    return new Promise(resolve => {
+      waiting.push(resolve);
+    });
+  },
+}));
+
+/** The account of who is signed in; only inside the frame, where somebody is. */
+export function useSignedIn(): Account {
+  const account = useAccount(state => state.account);
+  if (!account) throw new Error('Nobody is signed in.');
+  return account;
+}

@@ -1,0 +1,59 @@
+import type { Line } from '@kineta/core';
+import type { Editor } from '@tiptap/react';
+import { LineEditor, type LineKeys } from './line-editor.tsx';
+import { useSelection } from './selection.ts';
+
+function Still({ line }: { line: Line }) {
+  return (
+    <>
+      {line.map((paragraph, index) => (
+        <p key={index}>
+          {paragraph.length === 0 ? <br /> : null}
+          {paragraph.map((span, at) =>
+            'fact' in span ? (
+              <span key={at} className="mark">
+                {span.otherwise ? `${span.fact}, or “${span.otherwise}”` : span.fact}
+              </span>
+            ) : (
+              <span
+                key={at}
+                className={`${span.strong ? 'font-semibold' : ''} ${span.emphasis ? 'italic' : ''} ${span.link ? 'text-petrol underline' : ''}`}
+              >
+                {span.text}
+              </span>
+            ),
+          )}
+        </p>
+      ))}
+    </>
+  );
+}
+
+interface LineFieldProps extends LineKeys {
+  step: string;
+  part: string;
+  name: string;
+  line: Line;
+  placeholder: string;
+  onChange: (line: Line) => void;
+  onEditor?: (editor: Editor | null) => void;
+}
+
+/** A line on the page: text until it is clicked or tabbed into, then its editor, at the same place and in the same look. */
+export function LineField({ step, part, name, line, placeholder, ...rest }: LineFieldProps) {
+  const active = useSelection(state => state.line === `${step}:${part}`);
+  const write = useSelection(state => state.write);
+  if (active) return <LineEditor key={`${step}:${part}`} name={name} line={line} placeholder={placeholder} {...rest} />;
+  return (
+    <div
+      role="textbox"
+      aria-label={name}
+      aria-multiline="true"
+      tabIndex={0}
+      className="cursor-text rounded-sm"
+      onFocus={() => write(step, part)}
+    >
+      {line.length > 0 ? <Still line={line} /> : <p className="text-ink-3">{placeholder}</p>}
+    </div>
+  );
+}

@@ -1,0 +1,216 @@
+import { type Act, type Event, type Flow, freshSession, play, type Session, show, type World } from '@kineta/core';
+import { RotateCcw, Undo2 } from 'lucide-react';
+import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { useSignedIn } from '../account/store.ts';
+import { IconButton } from '../ui/button.tsx';
+import { Select } from '../ui/field.tsx';
+import { useSelection } from './selection.ts';
+
+type Line = { by: 'flow'; act: Act } | { by: 'visitor'; text: string };
+
+/** Everyone in, or everyone gone home: what hand-overs meet in the rehearsal. */
+type Office = 'open' | 'closed';
+
+/** The flow as it plays when it begins with another scene. */
+function from(flow: Flow, scene: string): Flow {
+  const first = flow.scenes.find(({ id }) => id === scene);
+  return first ? { ...flow, scenes: [first, ...flow.scenes.filter(other => other !== first)] } : flow;
+}
+
+/** Plays what the visitor did so far through the draft as it is now. */
+function rehearse(flow: Flow, events: Event[], world: World): { lines: Line[]; session: Session } {
+  const lines: Line[] = [];
+  let session = freshSession();
+  for (const event of events) {
+    if (event.event === 'replied') lines.push({ by: 'visitor', text: event.text });
+    const result = play(flow, session, event, world);
+    session = result.session;
+    lines.push(...result.acts.map((act): Line => ({ by: 'flow', act })));
+  }
+  return { lines, session };
+}
+
+function Spoken({ act }: { act: Extract<Act, { act: 'say' | 'ask' }> }) {
+  return (
+    <>
+      {act.act === 'say' && act.picture ? (
+        <img src={act.picture.src} alt={act.picture.alt} className="mb-1 max-h-36 rounded" />
+      ) : null}
+      {act.line.map((paragraph, index) => (
+        <p key={index}>
+          {paragraph.map((span, at) => (
+            <span
+              key={at}
+              className={`${span.strong ? 'font-semibold' : ''} ${span.emphasis ? 'italic' : ''} ${span.link ? 'text-petrol underline' : ''}`}
+            >
+              {span.text}
+            </span>
+          ))}
+        </p>
+      ))}
+    </>
+  );
+}
+
+function direction(act: Act): string | undefined {
+  if (act.act === 'note') return act.text;
+  if (act.act === 'hand over')
+    return act.team ? `Handed over to ${act.team}. The flow is quiet from here.` : act.reason;
+  if (act.act === 'end') return 'The flow ended.';
+  return undefined;
+}
+
+/**
+ * The draft played in this browser, beside the page: it follows the scene being written, and what was answered so far
+ * is played again through every change.
+ */
+export function Rehearsal({ flow }: { flow: Flow }) {
+  const { workspace, teams } = useSignedIn();
+  const scene = useSelection(state => state.scene);
+  const [replies, setReplies] = useState<Event[]>([]);
+  const [start, setStart] = useState(scene);
+  const [office, setOffice] = useState<Office>('open');
+  const [text, setText] = useState('');
+  const log = useRef<HTMLDivElement>(null);
+
+  // Until somebody has answered, the rehearsal follows the caret from scene to scene.
+  useEffect(() => {
+    if (replies.length === 0) setStart(scene);
+  }, [scene, replies.length]);
+
+  const { lines, session } = useMemo(() => {
+    const closed = { zone: workspace.zone, open: [], closedOn: [] };
+    const world: World = {
+      now: Date.now(),
+      random: () => 0.5,
+      locale: workspace,
+      country: workspace.country,
+      business: {},
+      hours: office === 'open' ? {} : Object.fromEntries(teams.map(team => [team.name, closed])),
+    };
+    return rehearse(from(flow, start), [{ event: 'opened' }, ...replies], world);
+  }, [flow, start, replies, office, workspace, teams]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is added below is to be seen
+  useEffect(() => {
+    log.current?.scrollTo({ top: log.current.scrollHeight });
+  }, [lines.length]);
+
+  const last = lines.findLast(line => line.by === 'flow' && line.act.act === 'ask');
+  const asked = session.state === 'asking' && last?.by === 'flow' && last.act.act === 'ask' ? last.act : undefined;
+  const reply = (words: string, choice?: string) => {
+    if (words.trim() === '') return;
+    setReplies([...replies, { event: 'replied', text: words, ...(choice === undefined ? {} : { choice }) }]);
+    setText('');
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    reply(text);
+  };
+  const title = flow.scenes.find(({ id }) => id === start)?.title ?? flow.scenes[0]?.title;
+  const known = Object.entries(session.facts);
+  const types = new Map(flow.facts.map(fact => [fact.name, fact.type]));
+  return (
+    <section aria-label="Rehearsal" className="flex h-full flex-col p-3.5">
+      <div className="flex items-center gap-2">
+        <h2 className="font-semibold">Rehearsal</h2>
+        <p className="min-w-0 flex-1 truncate text-xs text-ink-2">from {title}, as a new visitor</p>
+        <IconButton
+          name="Take the last answer back"
+          disabled={replies.length === 0}
+          onClick={() => setReplies(replies.slice(0, -1))}
+        >
+          <Undo2 className="size-3.5" aria-hidden="true" />
+        </IconButton>
+        <IconButton
+          name="Start again from the scene shown"
+          onClick={() => {
+            setReplies([]);
+            setStart(scene);
+          }}
+        >
+          <RotateCcw className="size-3.5" aria-hidden="true" />
+        </IconButton>
+      </div>
+      <div className="mt-2 flex min-h-0 flex-1 flex-col rounded-xl border border-rule bg-sheet">
+        <div
+          ref={log}
+          className="min-h-0 flex-1 space-y-2.5 overflow-y-auto p-3.5"
+          role="log"
+          aria-label="Rehearsed conversation"
+          tabIndex={0}
+        >
+          {lines.map((line, index) => {
+            if (line.by === 'visitor')
+              return (
+                <p
+                  key={index}
+                  className="ml-auto w-fit max-w-[85%] rounded-[14px_14px_2px_14px] bg-plum px-3 py-1 text-white"
+                >
+                  {line.text}
+                </p>
+              );
+            const { act } = line;
+            if (act.act === 'say' || act.act === 'ask')
+              return (
+                <div key={index}>
+                  <p className="label text-petrol">{flow.speaker}</p>
+                  <Spoken act={act} />
+                </div>
+              );
+            const words = direction(act);
+            return words ? (
+              <p key={index} className="font-script text-ink-2 italic">
+                {words}
+              </p>
+            ) : null;
+          })}
+          {asked?.answer.choices ? (
+            <div className="flex flex-wrap justify-end gap-1.5">
+              {asked.answer.choices.map(choice => (
+                <button
+                  key={choice.id}
+                  type="button"
+                  onClick={() => reply(choice.label, choice.id)}
+                  className="rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 text-plum hover:bg-plum-2"
+                >
+                  {choice.label || '…'}
+                </button>
+              ))}
+            </div>
+          ) : null}
+        </div>
+        <form onSubmit={submit} className="p-2.5">
+          <input
+            aria-label="Answer as the visitor"
+            placeholder={asked?.answer.type === 'email' ? 'name@example.org' : 'Answer as the visitor'}
+            value={text}
+            onChange={event => setText(event.target.value)}
+            className="w-full rounded-lg border border-rule bg-white px-2.5 py-2"
+          />
+        </form>
+      </div>
+      <div className="mt-2.5 flex items-baseline justify-between">
+        <h3 className="label text-ink-2">Known so far</h3>
+        <Select
+          name="Who is in the office"
+          value={office}
+          onChange={event => setOffice(event.target.value as Office)}
+          className="border-transparent bg-transparent"
+        >
+          <option value="open">everyone is in</option>
+          <option value="closed">everyone is out</option>
+        </Select>
+      </div>
+      <dl className="max-h-32 overflow-y-auto text-[0.8125rem]">
+        {known.length === 0 ? <p className="text-ink-3">Nothing yet.</p> : null}
+        {known.map(([fact, value]) => (
+          <div key={fact} className="flex justify-between gap-3 py-0.5">
+            <dt className="shrink-0">{fact}</dt>
+            <dd className="truncate font-mono text-xs">{show(value, types.get(fact) ?? 'text', workspace)}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

@@ -1,0 +1,318 @@
+import { type Answer, type AnswerType, type Ask, type Choice, isEmptyLine, keptAs } from '@kineta/core';
+import type { Editor } from '@tiptap/react';
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { IconButton } from '../../ui/button.tsx';
+import { Select, SmallInput } from '../../ui/field.tsx';
+import { newId, useDraft } from '../draft.ts';
+import { FactSelect } from '../facts.tsx';
+import { LineField } from '../line-field.tsx';
+import { WaySelect } from '../way-select.tsx';
+import { LineTools, SpeakerLabel } from './say.tsx';
+import type { StepProps, StepView } from './view.ts';
+
+const asksFor: Record<AnswerType, string> = {
+  choice: 'to pick',
+  'short text': 'for a few words',
+  'long text': 'for a longer answer',
+  email: 'for an email address',
+  phone: 'for a phone number',
+  number: 'for a number',
+  'yes/no': 'yes or no',
+};
+
+const answerNames: Record<AnswerType, string> = {
+  choice: 'a choice',
+  'short text': 'short text',
+  'long text': 'long text',
+  email: 'an email address',
+  phone: 'a phone number',
+  number: 'a number',
+  'yes/no': 'yes or no',
+};
+
+function blankAnswer(type: AnswerType): Answer {
+  if (type !== 'choice') return { type };
+  return {
+    type,
+    choices: [
+      { id: newId(), label: 'One' },
+      { id: newId(), label: 'Another' },
+    ],
+  };
+}
+
+function useTitle(): (scene: string | undefined) => string {
+  const scenes = useDraft(state => state.flow?.scenes);
+  return scene =>
+    scene === undefined ? '' : (scenes?.find(({ id }) => id === scene)?.title ?? 'a scene that is not there');
+}
+
+/** What the visitor may pick, on the visitor’s side of the page, each with where it leads. */
+function Picks({ answer }: { answer: Answer }) {
+  const title = useTitle();
+  const chip = 'rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 font-script text-plum';
+  if (answer.type === 'yes/no')
+    return (
+      <div className="mt-2 flex justify-end gap-2">
+        <span className={chip}>Yes</span>
+        <span className={chip}>No</span>
+      </div>
+    );
+  if (answer.type !== 'choice') return null;
+  return (
+    <div className="mt-2.5">
+      <p className="label mb-1.5 text-right text-plum">The visitor picks</p>
+      <ul className="space-y-1.5">
+        {answer.choices.map(choice => (
+          <li key={choice.id} className="flex items-center justify-end gap-2.5">
+            {choice.to ? <span className="text-xs font-semibold">→ {title(choice.to)}</span> : null}
+            <span className={chip}>{choice.label || '…'}</span>
+          </li>
+        ))}
+        {answer.otherwise ? (
+          <li className="text-right text-xs text-ink-2">
+            anything else typed → <b className="font-semibold text-ink">{title(answer.otherwise.to) || 'carries on'}</b>
+          </li>
+        ) : null}
+      </ul>
+    </div>
+  );
+}
+
+function Body({ step, change, keys, speaker, selected }: StepProps<Ask>) {
+  const [editor, setEditor] = useState<Editor | null>(null);
+  const title = useTitle();
+  return (
+    <>
+      <SpeakerLabel>{`${speaker} asks ${asksFor[step.answer.type]}`}</SpeakerLabel>
+      <div className="font-script text-[1.0625rem] leading-[1.45]">
+        <LineField
+          step={step.id}
+          part="line"
+          name="Question"
+          line={step.line}
+          placeholder="What shall be asked?"
+          onChange={line => change({ ...step, line }, 'line')}
+          onEditor={setEditor}
+          {...keys}
+        />
+      </div>
+      {selected ? <LineTools editor={editor} /> : <Picks answer={step.answer} />}
+      {selected ? null : (
+        <p className="mt-1.5 flex flex-wrap gap-x-5 text-xs text-ink-2">
+          {step.fact ? (
+            <span>
+              Keeps it as <b className="font-semibold text-ink">{step.fact}</b>
+            </span>
+          ) : null}
+          {step.answer.type === 'choice' && step.answer.otherwise ? null : (
+            <span>
+              Asks {step.tries === 1 ? 'once' : step.tries === 2 ? 'twice' : `${step.tries} times`}, then{' '}
+              <b className="font-semibold text-ink">{title(step.giveUp?.to) || 'carries on'}</b>
+            </span>
+          )}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Choices({ step, answer, change }: StepProps<Ask> & { answer: Extract<Answer, { type: 'choice' }> }) {
+  const set = (choices: Choice[], part?: string) => change({ ...step, answer: { ...answer, choices } }, part);
+  const one = (id: string, next: (choice: Choice) => Choice, part?: string) =>
+    set(
+      answer.choices.map(choice => (choice.id === id ? next(choice) : choice)),
+      part,
+    );
+  return (
+    <fieldset>
+      <legend className="label mb-1.5 text-plum">The visitor picks</legend>
+      <ul className="space-y-1.5">
+        {answer.choices.map((choice, index) => (
+          <li key={choice.id} className="flex items-center gap-2">
+            <SmallInput
+              name={`Choice ${index + 1}`}
+              value={choice.label}
+              maxLength={200}
+              className="flex-1 border-plum-3 text-plum"
+              onChange={event => one(choice.id, old => ({ ...old, label: event.target.value }), choice.id)}
+              onKeyDown={event => {
+                if (event.key !== 'Enter') return;
+                event.preventDefault();
+                set([
+                  ...answer.choices.slice(0, index + 1),
+                  { id: newId(), label: '' },
+                  ...answer.choices.slice(index + 1),
+                ]);
+              }}
+            />
+            <WaySelect
+              name={`Choice ${index + 1} leads to`}
+              value={choice.to}
+              onPick={to =>
+                one(choice.id, ({ id, label, value }) => ({
+                  id,
+                  label,
+                  ...(value === undefined ? {} : { value }),
+                  ...(to ? { to } : {}),
+                }))
+              }
+            />
+            <IconButton
+              name={`Remove choice ${index + 1}`}
+              onClick={() => set(answer.choices.filter(({ id }) => id !== choice.id))}
+            >
+              <X className="size-3.5" aria-hidden="true" />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <button
+        type="button"
+        className="mt-1.5 flex items-center gap-1 rounded px-1 text-plum hover:underline"
+        onClick={() => set([...answer.choices, { id: newId(), label: '' }])}
+      >
+        <Plus className="size-3.5" aria-hidden="true" /> Add a choice
+      </button>
+      <p className="mt-2 flex flex-wrap items-center gap-2 text-ink-2">
+        Anything else typed
+        <Select
+          name="Anything else typed"
+          value={answer.otherwise ? 'leads' : 'again'}
+          onChange={event => {
+            const { otherwise: _, ...rest } = answer;
+            change({ ...step, answer: event.target.value === 'leads' ? { ...rest, otherwise: {} } : rest });
+          }}
+        >
+          <option value="again">is asked again</option>
+          <option value="leads">leads on</option>
+        </Select>
+        {answer.otherwise ? (
+          <WaySelect
+            name="Anything else typed leads to"
+            value={answer.otherwise.to}
+            onPick={to => change({ ...step, answer: { ...answer, otherwise: to ? { to } : {} } })}
+          />
+        ) : null}
+      </p>
+    </fieldset>
+  );
+}
+
+function Bound({
+  name,
+  value,
+  onSet,
+}: {
+  name: string;
+  value: number | undefined;
+  onSet: (value: number | undefined) => void;
+}) {
+  return (
+    <SmallInput
+      name={name}
+      type="number"
+      className="w-24"
+      value={value ?? ''}
+      onChange={event => onSet(event.target.value === '' ? undefined : Number(event.target.value))}
+    />
+  );
+}
+
+function Panel(props: StepProps<Ask>) {
+  const { step, change } = props;
+  const { answer } = step;
+  const setType = (type: AnswerType) => {
+    const { fact, ...rest } = step;
+    const known = useDraft.getState().flow?.facts.find(({ name }) => name === fact);
+    const keeps = known && keptAs[type].includes(known.type);
+    change({ ...rest, answer: blankAnswer(type), ...(fact && keeps ? { fact } : {}) });
+  };
+  return (
+    <div className="space-y-3 text-[0.8125rem]">
+      <p className="flex flex-wrap items-center gap-x-2 gap-y-1.5 text-ink-2">
+        The answer is
+        <Select name="Kind of answer" value={answer.type} onChange={event => setType(event.target.value as AnswerType)}>
+          {Object.entries(answerNames).map(([type, name]) => (
+            <option key={type} value={type}>
+              {name}
+            </option>
+          ))}
+        </Select>
+        kept as
+        <FactSelect
+          name="Keep the answer as"
+          value={step.fact}
+          none="nothing"
+          usualType={keptAs[answer.type][0]!}
+          fits={fact => keptAs[answer.type].includes(fact.type) && fact.scope !== 'business'}
+          onPick={fact => {
+            const { fact: _, ...rest } = step;
+            change(fact ? { ...rest, fact } : rest);
+          }}
+        />
+      </p>
+      {answer.type === 'choice' ? <Choices {...props} answer={answer} /> : null}
+      {answer.type === 'number' ? (
+        <p className="flex flex-wrap items-center gap-2 text-ink-2">
+          from
+          <Bound
+            name="Lowest number"
+            value={answer.min}
+            onSet={min => change({ ...step, answer: { ...answer, min } }, 'min')}
+          />
+          to
+          <Bound
+            name="Highest number"
+            value={answer.max}
+            onSet={max => change({ ...step, answer: { ...answer, max } }, 'max')}
+          />
+        </p>
+      ) : null}
+      {answer.type === 'choice' && answer.otherwise ? null : (
+        <>
+          <p className="flex flex-wrap items-center gap-2 text-ink-2">
+            Asks
+            <Select
+              name="How many tries"
+              value={step.tries}
+              onChange={event => change({ ...step, tries: Number(event.target.value) })}
+            >
+              {[1, 2, 3, 4, 5].map(tries => (
+                <option key={tries} value={tries}>
+                  {tries === 1 ? 'once' : tries === 2 ? 'twice' : `${tries} times`}
+                </option>
+              ))}
+            </Select>
+            , then
+            <WaySelect
+              name="After the last try"
+              value={step.giveUp?.to}
+              carryOn="carries on"
+              onPick={to => change({ ...step, giveUp: to ? { to } : {} })}
+            />
+          </p>
+          <div>
+            <p className="text-ink-2">When the answer is not understood, says</p>
+            <div className="rounded-md border border-rule bg-sheet px-2 py-1 font-script">
+              <LineField
+                step={step.id}
+                part="again"
+                name="Words for a bad answer"
+                line={step.again ?? []}
+                placeholder="Kineta’s own words"
+                onChange={line => {
+                  const { again: _, ...rest } = step;
+                  change(isEmptyLine(line) ? rest : { ...rest, again: line }, 'again');
+                }}
+              />
+            </div>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+export const askView: StepView<Ask> = { name: 'Ask', Body, Panel };

@@ -1,0 +1,47 @@
+import { Select } from '../ui/field.tsx';
+import { newId, useDraft } from './draft.ts';
+
+const NEW = '\u0000new';
+
+/** Picks where a way leads: on to the next step, to a scene, or to a new one. */
+export function WaySelect({
+  name,
+  value,
+  carryOn = 'carry on',
+  onPick,
+}: {
+  name: string;
+  value: string | undefined;
+  /** What stands for the next step; null when a scene has to be picked. */
+  carryOn?: string | null;
+  onPick: (scene: string | undefined) => void;
+}) {
+  const scenes = useDraft(state => state.flow?.scenes ?? []);
+  const edit = useDraft(state => state.edit);
+  const makeScene = () => {
+    const scene = { id: newId(), title: `Scene ${scenes.length + 1}`, steps: [{ id: newId(), kind: 'end' as const }] };
+    edit([{ edit: 'insert scene', at: scenes.length, scene }]);
+    onPick(scene.id);
+  };
+  return (
+    <Select
+      name={name}
+      value={value ?? ''}
+      onChange={event => {
+        if (event.target.value === NEW) makeScene();
+        else onPick(event.target.value || undefined);
+      }}
+    >
+      {carryOn !== null ? <option value="">{carryOn}</option> : null}
+      {value && !scenes.some(scene => scene.id === value) ? (
+        <option value={value}>a scene that is not there</option>
+      ) : null}
+      {scenes.map(scene => (
+        <option key={scene.id} value={scene.id}>
+          → {scene.title}
+        </option>
+      ))}
+      <option value={NEW}>→ a new scene</option>
+    </Select>
+  );
+}

@@ -1,0 +1,189 @@
+import { conversationRoutes } from '@kineta/contract';
+import { ArrowLeft, Info } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { useSignedIn } from '../account/store.ts';
+import { call } from '../shell/api.ts';
+import { live } from '../shell/live.ts';
+import { Button, IconButton } from '../ui/button.tsx';
+import { Empty } from '../ui/empty.tsx';
+import { Menu } from '../ui/menu.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { Skeleton } from '../ui/skeleton.tsx';
+import { Beside } from './beside.tsx';
+import { useConversation, type Writing } from './conversation-store.ts';
+import { LogRow, logLines, OutgoingRow } from './log.tsx';
+
+const LONGEST = 4_000;
+
+function Composer({ id, withOther }: { id: string; withOther: string | undefined }) {
+  const text = useConversation(state => state.texts[id] ?? '');
+  const { write, send } = useConversation.getState();
+  const [kind, setKind] = useState<Writing>('reply');
+  const box = useRef<HTMLTextAreaElement>(null);
+  const typedAt = useRef(0);
+  const tooLong = text.length - LONGEST;
+  const go = () => {
+    if (text.trim() === '' || tooLong > 0) return;
+    send(id, kind, text);
+    setKind('reply');
+    box.current?.focus();
+  };
+  return (
+    <form
+      className="border-t border-rule px-5 py-3 max-md:px-3"
+      onSubmit={event => {
+        event.preventDefault();
+        go();
+      }}
+    >
+      <textarea
+        ref={box}
+        aria-label={kind === 'note' ? 'Note for the team' : 'Your reply'}
+        placeholder={
+          kind === 'note'
+            ? 'Only the team sees this'
+            : withOther
+              ? `${withOther} has this conversation`
+              : 'Write to the visitor'
+        }
+        rows={2}
+        value={text}
+        onChange={event => {
+          write(id, event.target.value);
+          const now = Date.now();
+          if (kind === 'reply' && now - typedAt.current > 2_000) {
+            typedAt.current = now;
+            live().emit('typing', { conversation: id });
+          }
+        }}
+        onKeyDown={event => {
+          if (event.key === 'Enter' && !event.shiftKey && !event.nativeEvent.isComposing) {
+            event.preventDefault();
+            go();
+          }
+        }}
+        className={`max-h-48 w-full resize-none rounded-lg border px-3 py-2 font-script text-base [field-sizing:content] ${
+          kind === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'
+        }`}
+      />
+      <div className="mt-1.5 flex items-center gap-1">
+        <Button look="quiet" aria-pressed={kind === 'note'} onClick={() => setKind(kind === 'note' ? 'reply' : 'note')}>
+          {kind === 'note' ? 'Write to the visitor' : 'Leave a note'}
+        </Button>
+        <span className="ml-auto text-xs text-brick" role="alert">
+          {tooLong > 0 ? `${tooLong.toLocaleString()} characters too long` : ''}
+        </span>
+        <Button look="main" type="submit" disabled={text.trim() === '' || tooLong > 0}>
+          {kind === 'note' ? 'Keep the note' : 'Reply'}
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+export function Conversation({ id }: { id: string }) {
+  const { member, members, teams } = useSignedIn();
+  const { detail, entries, typing, here, mistake, outgoing, open, act, takeBack } = useConversation();
+  const [details, setDetails] = useState(false);
+  const log = useRef<HTMLOListElement>(null);
+  useEffect(() => open(id), [id, open]);
+  const lines = useMemo(() => logLines(entries), [entries]);
+  const sending = outgoing.filter(message => message.conversation === id);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is added below is to be seen
+  useEffect(() => {
+    log.current?.scrollTo({ top: log.current.scrollHeight });
+  }, [lines.length, sending.length, typing !== '']);
+
+  if (!detail)
+    return mistake ? (
+      <Empty title="This conversation cannot be shown">{mistake}</Empty>
+    ) : (
+      <Skeleton lines={8} className="flex-1 p-8" />
+    );
+  const { conversation } = detail;
+  const mine = conversation.agent?.id === member.id;
+  const others = conversation.lead === 'agent' && !mine;
+  const params = { id };
+  const route = (name: 'take' | 'handBack' | 'done') => act(() => call(conversationRoutes[name], { params }));
+  return (
+    <>
+      <section
+        aria-label={`Conversation with ${conversation.visitor}`}
+        className="flex h-full min-w-0 flex-1 flex-col bg-sheet"
+      >
+        <header className="flex min-h-13 flex-wrap items-center gap-2 border-b border-rule bg-paper px-5 py-1.5 max-md:px-3">
+          <Link to="/inbox" className="md:hidden" aria-label="Back to the list">
+            <ArrowLeft className="size-5" aria-hidden="true" />
+          </Link>
+          <h2 className="max-w-64 truncate font-script text-xl font-semibold">{conversation.visitor}</h2>
+          {conversation.lead === 'waiting' ? (
+            <Pill tone="waits">waits for {conversation.team ?? 'somebody'}</Pill>
+          ) : null}
+          {conversation.lead === 'flow' ? <Pill tone="kineta">the flow leads</Pill> : null}
+          {conversation.lead === 'agent' ? (
+            <Pill tone="neutral">with {mine ? 'you' : conversation.agent?.name}</Pill>
+          ) : null}
+          {conversation.lead === 'done' ? <Pill tone="fine">done</Pill> : null}
+          {here ? (
+            <span className="flex items-center gap-1.5 text-xs text-ink-2">
+              <i className="size-2 rounded-full bg-moss" aria-hidden="true" /> here now
+            </span>
+          ) : null}
+          <span className="ml-auto flex items-center gap-2">
+            <Menu
+              items={[
+                ...teams.map(team => ({
+                  label: `To ${team.name}${team.open ? '' : ' (closed)'}`,
+                  onSelect: () => void act(() => call(conversationRoutes.passOn, { params, body: { team: team.id } })),
+                })),
+                ...members
+                  .filter(other => other.id !== member.id)
+                  .map(other => ({
+                    label: `To ${other.name}`,
+                    onSelect: () =>
+                      void act(() => call(conversationRoutes.passOn, { params, body: { member: other.id } })),
+                  })),
+                ...(conversation.flow && conversation.lead !== 'flow'
+                  ? [{ label: 'Back to the flow', onSelect: () => void route('handBack') }]
+                  : []),
+              ]}
+            >
+              <Button>Pass on</Button>
+            </Menu>
+            {conversation.lead === 'done' ? null : <Button onClick={() => void route('done')}>Done</Button>}
+            {mine || others ? null : (
+              <Button look="main" onClick={() => void route('take')}>
+                Take it
+              </Button>
+            )}
+            <IconButton name="What is known" className="lg:hidden" onClick={() => setDetails(!details)}>
+              <Info className="size-4" aria-hidden="true" />
+            </IconButton>
+          </span>
+        </header>
+        {mistake ? (
+          <p role="alert" className="bg-brick-2 px-5 py-1.5 text-brick">
+            {mistake}
+          </p>
+        ) : null}
+        <ol
+          ref={log}
+          className="min-h-0 flex-1 space-y-3 overflow-y-auto px-5 py-5 max-md:px-2"
+          aria-label="Log"
+          tabIndex={0}
+        >
+          {lines.map(line => (
+            <LogRow key={line.number} line={line} visitor={conversation.visitor} />
+          ))}
+          {sending.map(message => (
+            <OutgoingRow key={message.clientId} message={message} onTakeBack={() => takeBack(message)} />
+          ))}
+          {typing ? <li className="ml-15 font-script text-ink-2 italic">{typing} is writing…</li> : null}
+        </ol>
+        <Composer key={id} id={id} withOther={others ? conversation.agent?.name : undefined} />
+      </section>
+      <Beside detail={detail} entries={entries} shown={details} />
+    </>
+  );
+}

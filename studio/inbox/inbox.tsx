@@ -1,0 +1,181 @@
+import type { ConversationSummary, InboxList } from '@kineta/contract';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Bell, BellOff } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { IconButton } from '../ui/button.tsx';
+import { Empty } from '../ui/empty.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { Skeleton } from '../ui/skeleton.tsx';
+import { shortTime, stretch } from '../ui/time.ts';
+import { isMuted, setMuted } from './chime.ts';
+import { Conversation } from './conversation.tsx';
+import { useInbox } from './store.ts';
+
+const names: Record<InboxList, string> = {
+  waiting: 'Waiting',
+  mine: 'Mine',
+  others: 'Others',
+  'flow-led': 'Flow-led',
+  done: 'Done',
+};
+
+const nothing: Record<InboxList, [string, string]> = {
+  waiting: ['Nobody waits', 'When a flow hands a conversation over, it stands here until somebody takes it.'],
+  mine: ['You have no conversations', 'Take one from “Waiting”, and it stands here until it is done.'],
+  others: ['Nobody else has one', 'Conversations that your colleagues have taken stand here.'],
+  'flow-led': ['No flow is talking', 'As soon as a visitor opens the chat, the conversation stands here.'],
+  done: ['Nothing is done yet', 'Closed conversations stand here, the newest first.'],
+};
+
+/** Now, once a second while somebody waits. */
+function useNow(ticking: boolean): number {
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    if (!ticking) return;
+    const timer = setInterval(() => setNow(Date.now()), 1_000);
+    return () => clearInterval(timer);
+  }, [ticking]);
+  return now;
+}
+
+function Item({ conversation, chosen, now }: { conversation: ConversationSummary; chosen: boolean; now: number }) {
+  const { waitingSince } = conversation;
+  const waited = waitingSince ? now - Date.parse(waitingSince) : 0;
+  return (
+    <Link
+      to={`/inbox/${conversation.id}`}
+      aria-current={chosen}
+      className={`flex h-full flex-col justify-center border-b border-rule px-4 ${chosen ? 'bg-sheet' : 'hover:bg-paper-2'}`}
+    >
+      <span className="flex items-baseline gap-2">
+        <span className={`min-w-0 flex-1 truncate ${conversation.unread > 0 ? 'font-bold' : 'font-semibold'}`}>
+          {conversation.visitor}
+        </span>
+        {conversation.unread > 0 ? (
+          <span
+            role="img"
+            className="rounded-full bg-plum px-1.5 text-xs text-white"
+            aria-label={`${conversation.unread} unread`}
+          >
+            {conversation.unread}
+          </span>
+        ) : null}
+        <span className="font-mono text-xs text-ink-3">
+          {waitingSince ? stretch(waited) : shortTime(conversation.lastAt)}
+        </span>
+      </span>
+      <span className="truncate text-ink-2">{conversation.preview || 'Nothing said yet'}</span>
+      <span className="mt-1 flex gap-1.5">
+        {waitingSince ? (
+          <Pill tone={waited > 180_000 ? 'wrong' : 'waits'}>waits for {conversation.team ?? 'somebody'}</Pill>
+        ) : null}
+        {conversation.lead === 'agent' && conversation.agent ? (
+          <Pill tone="neutral">{conversation.agent.name}</Pill>
+        ) : null}
+        {conversation.lead !== 'waiting' && conversation.team ? <Pill tone="kineta">{conversation.team}</Pill> : null}
+        {conversation.lead === 'flow' && conversation.flow ? <Pill tone="kineta">{conversation.flow}</Pill> : null}
+        {conversation.lead === 'done' ? <Pill tone="neutral">done</Pill> : null}
+      </span>
+    </Link>
+  );
+}
+
+function List({ chosen }: { chosen: string | undefined }) {
+  const { list, conversations, next, more, mistake } = useInbox();
+  const box = useRef<HTMLDivElement>(null);
+  const now = useNow(list === 'waiting');
+  const rows = useVirtualizer({
+    count: conversations?.length ?? 0,
+    getScrollElement: () => box.current,
+    estimateSize: () => 84,
+    overscan: 8,
+  });
+  const items = rows.getVirtualItems();
+  const lastShown = items.at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (next && conversations && lastShown >= conversations.length - 10) void more();
+  }, [lastShown, next, conversations, more]);
+  if (!conversations)
+    return mistake ? <Empty title="The list cannot be shown">{mistake}</Empty> : <Skeleton lines={6} className="p-5" />;
+  if (conversations.length === 0) return <Empty title={nothing[list][0]}>{nothing[list][1]}</Empty>;
+  return (
+    <div ref={box} className="min-h-0 flex-1 overflow-y-auto">
+      <ul style={{ height: rows.getTotalSize() }} className="relative" aria-label={names[list]}>
+        {items.map(item => {
+          const conversation = conversations[item.index]!;
+          return (
+            <li
+              key={conversation.id}
+              className="absolute top-0 left-0 h-[84px] w-full"
+              style={{ transform: `translateY(${item.start}px)` }}
+              aria-setsize={conversations.length}
+              aria-posinset={item.index + 1}
+            >
+              <Item conversation={conversation} chosen={conversation.id === chosen} now={now} />
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
+
+export default function Inbox() {
+  const { id } = useParams();
+  const { list, counts, choose } = useInbox();
+  const [muted, setMutedHere] = useState(isMuted);
+  useEffect(() => {
+    document.title = document.title.replace(/^(\(\d+\) )?.*$/, '$1Inbox · Kineta');
+  }, []);
+  return (
+    <main className="relative flex h-full">
+      <h1 className="sr-only">Inbox</h1>
+      <section
+        aria-label="Conversations"
+        className={`flex h-full w-80 shrink-0 flex-col border-r border-rule max-md:w-full ${id ? 'max-md:hidden' : ''}`}
+      >
+        <div className="flex min-h-13 items-end border-b border-rule pr-1 pl-2">
+          <div className="flex min-w-0 flex-1 overflow-x-auto">
+            {(Object.keys(names) as InboxList[]).map(name => (
+              <button
+                key={name}
+                type="button"
+                aria-pressed={name === list}
+                onClick={() => choose(name)}
+                className={`border-b-2 px-1.5 pt-2 pb-2.5 whitespace-nowrap ${
+                  name === list ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'
+                }`}
+              >
+                {names[name]}
+                {name !== 'done' && counts[name] > 0 ? (
+                  <span className="ml-1 text-xs font-normal text-ink-2">{counts[name]}</span>
+                ) : null}
+              </button>
+            ))}
+          </div>
+          <IconButton
+            name={muted ? 'Ring for new ones' : 'Do not ring'}
+            className="mb-2"
+            onClick={() => {
+              setMuted(!muted);
+              setMutedHere(!muted);
+            }}
+          >
+            {muted ? <BellOff className="size-4" aria-hidden="true" /> : <Bell className="size-4" aria-hidden="true" />}
+          </IconButton>
+        </div>
+        <List chosen={id} />
+      </section>
+      {id ? (
+        <Conversation key={id} id={id} />
+      ) : (
+        <div className="flex-1 bg-sheet max-md:hidden">
+          <Empty title="Pick a conversation">
+            Its log, what is known of the visitor and the way they came stand here.
+          </Empty>
+        </div>
+      )}
+    </main>
+  );
+}

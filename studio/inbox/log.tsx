@@ -1,0 +1,194 @@
+import type { Entry } from '@kineta/contract';
+import { type FactType, show } from '@kineta/core';
+import type { ReactNode } from 'react';
+import { useSignedIn } from '../account/store.ts';
+import { clockTime, wholeTime } from '../ui/time.ts';
+import type { Outgoing } from './conversation-store.ts';
+
+type Spans = Extract<Entry, { kind: 'said' }>['line'];
+
+/** What entries make one line of the page: facts learnt one after the other are one direction. */
+export type LogLine =
+  | Entry
+  | { kind: 'learnt'; number: number; at: string; facts: Array<Extract<Entry, { kind: 'learned' }>> };
+
+export function logLines(entries: readonly Entry[]): LogLine[] {
+  const lines: LogLine[] = [];
+  for (const entry of entries) {
+    const before = lines.at(-1);
+    if (entry.kind === 'entered') continue;
+    if (entry.kind !== 'learned') lines.push(entry);
+    else if (before?.kind === 'learnt') before.facts.push(entry);
+    else lines.push({ kind: 'learnt', number: entry.number, at: entry.at, facts: [entry] });
+  }
+  return lines;
+}
+
+function Line({ line }: { line: Spans }) {
+  return (
+    <>
+      {line.map((paragraph, index) => (
+        <p key={index}>
+          {paragraph.map((span, at) => {
+            const look = `${span.strong ? 'font-semibold' : ''} ${span.emphasis ? 'italic' : ''}`;
+            return span.link ? (
+              <a
+                key={at}
+                href={span.link}
+                target="_blank"
+                rel="noopener noreferrer"
+                className={`${look} text-petrol underline`}
+              >
+                {span.text}
+              </a>
+            ) : (
+              <span key={at} className={look}>
+                {span.text}
+              </span>
+            );
+          })}
+        </p>
+      ))}
+    </>
+  );
+}
+
+function Text({ children }: { children: string }) {
+  return <p className="whitespace-pre-wrap [overflow-wrap:anywhere]">{children}</p>;
+}
+
+function Row({ at, children }: { at?: string; children: ReactNode }) {
+  return (
+    <li className="grid grid-cols-[3.25rem_1fr] items-baseline gap-2">
+      {at ? (
+        <time dateTime={at} title={wholeTime(at)} className="text-right font-mono text-xs text-ink-3">
+          {clockTime(at)}
+        </time>
+      ) : (
+        <span />
+      )}
+      <div className="min-w-0">{children}</div>
+    </li>
+  );
+}
+
+function Direction({ at, children }: { at: string; children: ReactNode }) {
+  return (
+    <Row at={at}>
+      <p className="font-script text-ink-2 italic">{children}</p>
+    </Row>
+  );
+}
+
+function opened(entry: Extract<Entry, { kind: 'opened' }>): string {
+  const greets = entry.flow ? ` Edition ${entry.edition} of “${entry.flow}” greets.` : ' No flow greets.';
+  return `Opened the chat on ${entry.page}${entry.returning ? ', not for the first time' : ''}.${greets}`;
+}
+
+/** One line of the conversation, set as the play that it is. */
+export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
+  const { workspace } = useSignedIn();
+  const script = 'font-script text-base leading-[1.45]';
+  switch (line.kind) {
+    case 'opened':
+      return <Direction at={line.at}>{opened(line)}</Direction>;
+    case 'said':
+    case 'asked':
+      return (
+        <Row at={line.at}>
+          <p className="label text-petrol">{line.speaker} · flow</p>
+          <div className={script}>
+            {line.kind === 'said' && line.picture ? (
+              <img src={line.picture.src} alt={line.picture.alt} className="my-1 max-h-40 rounded" />
+            ) : null}
+            <Line line={line.line} />
+          </div>
+        </Row>
+      );
+    case 'replied':
+      return (
+        <Row at={line.at}>
+          <p className="label text-plum">{visitor}</p>
+          <div className={`${script} border-l-2 border-plum-3 pl-2.5`}>
+            <Text>{line.text}</Text>
+          </div>
+        </Row>
+      );
+    case 'answered':
+      return (
+        <Row at={line.at}>
+          <p className="label text-ink">{line.member.name}</p>
+          <div className={script}>
+            <Text>{line.text}</Text>
+          </div>
+        </Row>
+      );
+    case 'note':
+      return (
+        <Row at={line.at}>
+          <div className="rounded-md bg-ochre-2 px-3 py-2">
+            <p className="label text-ochre">{line.member.name}, note for the team</p>
+            <Text>{line.text}</Text>
+          </div>
+        </Row>
+      );
+    case 'learnt':
+      return (
+        <Direction at={line.at}>
+          Learnt:{' '}
+          {line.facts
+            .map(({ fact, value }) => {
+              const type: FactType =
+                typeof value === 'number' && /bill|price|saving|cost|amount/.test(fact) ? 'money' : 'text';
+              return `${fact} ${show(value, type, workspace)}`;
+            })
+            .join(' · ')}
+        </Direction>
+      );
+    case 'direction':
+      return <Direction at={line.at}>{line.text}</Direction>;
+    case 'handed over':
+      return (
+        <Direction at={line.at}>
+          Handed over{line.team ? ` to ${line.team}` : ''}: {line.reason.charAt(0).toLowerCase() + line.reason.slice(1)}{' '}
+          The flow stays quiet from here.
+        </Direction>
+      );
+    case 'ended':
+      return <Direction at={line.at}>The flow ended.</Direction>;
+    case 'taken':
+      return <Direction at={line.at}>{line.member.name} took the conversation.</Direction>;
+    case 'passed on':
+      return (
+        <Direction at={line.at}>
+          {line.member.name} passed the conversation on to {line.to}.
+        </Direction>
+      );
+    case 'handed back':
+      return <Direction at={line.at}>{line.member.name} gave the conversation back to the flow.</Direction>;
+    case 'done':
+      return <Direction at={line.at}>{line.member.name} closed the conversation.</Direction>;
+    default:
+      return null;
+  }
+}
+
+/** What an agent wrote and is still on its way, or was refused. */
+export function OutgoingRow({ message, onTakeBack }: { message: Outgoing; onTakeBack: () => void }) {
+  return (
+    <Row>
+      <p className="label text-ink-3">{message.refused ? 'Not sent' : 'Sending…'}</p>
+      <div className="font-script text-base text-ink-2">
+        <Text>{message.text}</Text>
+      </div>
+      {message.refused ? (
+        <p className="text-brick">
+          {message.refused}{' '}
+          <button type="button" className="underline" onClick={onTakeBack}>
+            Take it back
+          </button>
+        </p>
+      ) : null}
+    </Row>
+  );
+}

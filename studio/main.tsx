@@ -1,0 +1,10 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { App } from './shell/app.tsx';
+import './ui/theme.css';
+
+createRoot(document.getElementById('studio') as HTMLElement).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);

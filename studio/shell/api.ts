@@ -1,0 +1,90 @@
+import { Problem, type Route } from '@kineta/contract';
+import type { z } from 'zod';
+import { useAccount } from '../account/store.ts';
+
+/** What the server said went wrong, or that it could not be reached. */
+export class CallError extends Error {
+  override name = 'CallError';
+  readonly problem: Problem;
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+  /** Whether trying again in a moment makes sense. */
+  get passing(): boolean {
+    return this.problem.code === 'unavailable' || this.problem.code === 'server_error';
+  }
+}
+
+const unreachable: Problem = {
+  type: 'urn:kineta:problem:unavailable',
+  title: 'Kineta cannot be reached',
+  status: 503,
+  detail: 'Kineta cannot be reached right now. Nothing is lost.',
+  code: 'unavailable',
+};
+
+type Nothing = Record<string, never>;
+type Given<R extends Route> = ([z.input<R['params']>] extends [Nothing] ? object : { params: z.input<R['params']> }) &
+  ([z.input<R['query']>] extends [Nothing] ? object : { query?: z.input<R['query']> }) &
+  ([z.input<R['body']>] extends [Nothing] ? object : { body: z.input<R['body']> }) & { raw?: Blob };
+
+async function problemOf(response: Response): Promise<Problem> {
+  try {
+    return Problem.parse(await response.json());
+  } catch {
+    return unreachable;
+  }
+}
+
+/**
+ * Calls a route of the contract. A session that has ended is renewed on the spot: the call waits for the sign-in and
+ * goes on, so that nothing written is lost.
+ * @throws {CallError}
+ */
+export async function call<R extends Route>(route: R, given: Given<R>): Promise<z.output<R['reply']>> {
+  const {
+    params = {},
+    query = {},
+    body,
+    raw,
+  } = given as {
+    params?: Record<string, string>;
+    query?: Record<string, unknown>;
+    body?: unknown;
+    raw?: Blob;
+  };
+  const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const search = new URLSearchParams(
+    Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]])),
+  );
+  for (;;) {
+    let response: Response;
+    try {
+      response = await fetch(search.size > 0 ? `${path}?${search}` : path, {
+        method: route.method,
+        headers: {
+          ...(raw
+            ? { 'content-type': raw.type || 'image/*' }
+            : body === undefined
+              ? {}
+              : { 'content-type': 'application/json' }),
+          'x-kineta-csrf': useAccount.getState().account?.csrf ?? '',
+        },
+        ...(raw ? { body: raw } : body === undefined ? {} : { body: JSON.stringify(body) }),
+      });
+    } catch {
+      throw new CallError(unreachable);
+    }
+    if (response.ok) return route.reply.parse(await response.json()) as z.output<R['reply']>;
+    const problem = await problemOf(response);
+    const ended = problem.code === 'not_signed_in' || problem.code === 'bad_csrf_token';
+    if (!ended || route.path.endsWith('/sign-in') || !useAccount.getState().account) throw new CallError(problem);
+    await useAccount.getState().signInAgain();
+  }
+}
+
+/** The sentence of any error, for a person. */
+export function sentenceOf(error: unknown): string {
+  return error instanceof CallError ? error.message : 'Something went wrong here. Please try again.';
+}

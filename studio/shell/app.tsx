@@ -1,0 +1,49 @@
+import { lazy, Suspense, useEffect } from 'react';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { SignInPage } from '../account/sign-in.tsx';
+import { useAccount, useSignedIn } from '../account/store.ts';
+import { Skeleton } from '../ui/skeleton.tsx';
+import { Frame } from './frame.tsx';
+
+const FlowList = lazy(() => import('../flows/list.tsx'));
+const Workbench = lazy(() => import('../flows/workbench.tsx'));
+const Inbox = lazy(() => import('../inbox/inbox.tsx'));
+const People = lazy(() => import('../people/people.tsx'));
+
+/** Leads begin with their flows, agents with who waits. */
+function Home() {
+  const { member } = useSignedIn();
+  return <Navigate to={member.role === 'lead' ? '/flows' : '/inbox'} replace />;
+}
+
+const later = (screen: React.ReactNode) => (
+  <Suspense fallback={<Skeleton lines={6} className="p-8" />}>{screen}</Suspense>
+);
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    children: [
+      { path: '/flows', element: later(<FlowList />) },
+      { path: '/flows/:id', element: later(<Workbench />) },
+      { path: '/inbox/:id?', element: later(<Inbox />) },
+      { path: '/people', element: later(<People />) },
+      { path: '*', element: <Home /> },
+    ],
+  },
+]);
+
+export function App() {
+  const { account, asked, unreachable, load } = useAccount();
+  useEffect(() => {
+    void load();
+  }, [load]);
+  if (unreachable)
+    return (
+      <p role="status" className="p-10 text-center text-ink-2">
+        Reconnecting to Kineta…
+      </p>
+    );
+  if (!asked) return null;
+  return account ? <RouterProvider router={router} /> : <SignInPage />;
+}

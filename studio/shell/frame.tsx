@@ -1,0 +1,97 @@
+import { LogOut } from 'lucide-react';
+import { useEffect } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { Toaster } from 'sonner';
+import { SignInAgain } from '../account/sign-in.tsx';
+import { useAccount, useSignedIn } from '../account/store.ts';
+import { useInbox } from '../inbox/store.ts';
+import { clockTime } from '../ui/time.ts';
+import { live, useConnection } from './live.ts';
+import { Logo } from './logo.tsx';
+
+function Area({ to, name, count = 0 }: { to: string; name: string; count?: number }) {
+  return (
+    <NavLink
+      to={to}
+      className={({ isActive }) =>
+        `flex min-h-9 items-center justify-between gap-2 rounded-md px-2.5 max-md:min-h-12 max-md:flex-1 max-md:justify-center ${
+          isActive ? 'bg-night-2 text-white' : 'text-night-3 hover:text-white'
+        }`
+      }
+    >
+      {name}
+      {count > 0 ? (
+        <span role="img" className="text-xs text-gold" aria-label={`${count} waiting`}>
+          {count}
+        </span>
+      ) : null}
+    </NavLink>
+  );
+}
+
+function OpenTeams() {
+  const { teams } = useSignedIn();
+  const open = teams.filter(team => team.open);
+  if (teams.length === 0) return null;
+  if (open.length === 0) return <p>Every team is closed</p>;
+  return (
+    <ul>
+      {open.map(team => (
+        <li key={team.id}>
+          {team.name} {team.changes ? `until ${clockTime(team.changes)}` : 'open'}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What stands around every screen: the areas in the order of the work, and who one is. */
+export function Frame() {
+  const { member, workspace } = useSignedIn();
+  const signOut = useAccount(state => state.signOut);
+  const online = useConnection(state => state.online);
+  const waiting = useInbox(state => state.counts.waiting);
+  const attend = useInbox(state => state.attend);
+
+  useEffect(() => {
+    live();
+    return attend();
+  }, [attend]);
+
+  return (
+    <div className="flex h-full max-md:flex-col-reverse">
+      <nav
+        aria-label="Areas"
+        className="flex w-43 shrink-0 flex-col bg-night px-2.5 pt-4 pb-4 text-night-3 max-md:w-full max-md:flex-row max-md:px-1 max-md:pt-1 max-md:pb-1"
+      >
+        <div className="mb-3.5 px-2.5 text-white max-md:hidden">
+          <Logo />
+        </div>
+        <div className="flex flex-col gap-0.5 max-md:w-full max-md:flex-row">
+          {member.role === 'lead' ? <Area to="/flows" name="Flows" /> : null}
+          <Area to="/inbox" name="Inbox" count={waiting} />
+          <Area to="/people" name="People" />
+        </div>
+        <div className="mt-auto px-2.5 text-xs max-md:hidden">
+          <p className="text-white">{workspace.name}</p>
+          <OpenTeams />
+          <button type="button" onClick={signOut} className="mt-3 flex items-center gap-1.5 hover:text-white">
+            <LogOut className="size-3.5" aria-hidden="true" /> {member.name}, sign out
+          </button>
+        </div>
+      </nav>
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        {online ? null : (
+          <p role="status" className="bg-ochre-2 px-4 py-1.5 text-center text-ochre">
+            Reconnecting… What you write is kept and sent as soon as Kineta answers.
+          </p>
+        )}
+        <div className="min-h-0 flex-1">
+          <Outlet />
+        </div>
+      </div>
+      <SignInAgain />
+      <Toaster position="bottom-center" toastOptions={{ className: 'font-sans!' }} />
+    </div>
+  );
+}

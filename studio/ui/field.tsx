@@ -1,0 +1,66 @@
+import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useId } from 'react';
+
+const box =
+  'w-full min-h-8 rounded-md border border-rule bg-sheet px-2.5 py-1 focus:border-petrol focus:outline-2 focus:outline-petrol-2';
+
+/** A labelled input. What is wrong with it is said below it, and to screen readers. */
+export function TextField({
+  label,
+  mistake,
+  className = '',
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & { label: string; mistake?: string | undefined }) {
+  const id = useId();
+  return (
+    <div className={className}>
+      <label htmlFor={id} className="mb-1 block text-ink-2">
+        {label}
+      </label>
+      <input
+        id={id}
+        className={`${box} ${mistake ? 'border-brick' : ''}`}
+        aria-invalid={mistake ? true : undefined}
+        aria-describedby={mistake ? `${id}-mistake` : undefined}
+        {...rest}
+      />
+      {mistake ? (
+        <p id={`${id}-mistake`} role="alert" className="mt-1 text-brick">
+          {mistake}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** A choice of one, with its name beside it for those who see and those who listen. */
+export function Select({
+  name,
+  children,
+  className = '',
+  ...rest
+}: SelectHTMLAttributes<HTMLSelectElement> & { name: string; children: ReactNode }) {
+  return (
+    <select
+      aria-label={name}
+      className={`min-h-7 max-w-full rounded-md border border-rule bg-sheet px-1.5 py-0.5 text-[0.8125rem] ${className}`}
+      {...rest}
+    >
+      {children}
+    </select>
+  );
+}
+
+/** A small input inside a sentence or a row. */
+export function SmallInput({
+  name,
+  className = '',
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & { name: string }) {
+  return (
+    <input
+      aria-label={name}
+      className={`min-h-7 min-w-0 rounded-md border border-rule bg-sheet px-2 py-0.5 text-[0.8125rem] ${className}`}
+      {...rest}
+    />
+  );
+}
