@@ -16,31 +16,57 @@ type Dice = () => number;
 /** How the conversation ends for the inbox: as it may, or kept open in a given state. */
 export type Ending = 'natural' | 'waiting' | 'with an agent' | 'with the flow';
 
-const people = [
-  'Maud Ellery',
-  'Idris Vance',
-  'Tamsin Roe',
-  'Oswin Hale',
-  'Nessa Farrow',
-  'Callum Dray',
-  'Beatrix Loam',
-  'Rafe Tolland',
-  'Ilse Penhale',
-  'Gwen Sharrow',
-  'Jonty Mire',
-  'Hester Quill',
-  'Amara Flint',
-  'Piers Aldous',
-  'Lottie Crane',
-  'Silas Brook',
-  'Orla Fenwick',
-  'Dev Hartley',
-  'Marnie Stow',
-  'Edda Voss',
-  'Kit Rowan',
-  'Sunniva Lark',
-  'Bram Otley',
-  'Thea Marsh',
+const firstNames = [
+  'Maud',
+  'Idris',
+  'Tamsin',
+  'Oswin',
+  'Nessa',
+  'Callum',
+  'Beatrix',
+  'Rafe',
+  'Ilse',
+  'Gwen',
+  'Jonty',
+  'Hester',
+  'Amara',
+  'Piers',
+  'Lottie',
+  'Silas',
+  'Orla',
+  'Dev',
+  'Marnie',
+  'Edda',
+  'Kit',
+  'Sunniva',
+  'Bram',
+  'Thea',
+];
+const lastNames = [
+  'Ellery',
+  'Vance',
+  'Roe',
+  'Hale',
+  'Farrow',
+  'Dray',
+  'Loam',
+  'Tolland',
+  'Penhale',
+  'Sharrow',
+  'Mire',
+  'Quill',
+  'Flint',
+  'Aldous',
+  'Crane',
+  'Brook',
+  'Fenwick',
+  'Hartley',
+  'Stow',
+  'Voss',
+  'Rowan',
+  'Lark',
+  'Otley',
+  'Marsh',
 ];
 const pages = ['/', '/heat-pumps', '/heat-pumps/costs', '/batteries', '/insulation', '/help', '/contact'];
 const messages = [
@@ -113,7 +139,7 @@ function converse(
   throwDice: Dice,
   clientId: () => string,
 ): PastConversation {
-  const person = pick(people, throwDice);
+  const person = `${pick(firstNames, throwDice)} ${pick(lastNames, throwDice)}`;
   const page = pick(pages, throwDice);
   const agent = throwDice() < 0.6 ? 'Priya Marlow' : 'Tom Ashdown';
   const entries: Entry[] = [];

@@ -132,7 +132,7 @@ async function write(database: Database, place: Place, { visitor, row, entries }
   const facts = JSON.stringify(visitor.facts);
   const seen = { first_seen: row.started_at, last_seen: row.last_at };
   let person: string | null = null;
-  if (Object.keys(visitor.facts).length > 0) {
+  if (['first name', 'email', 'phone'].some(fact => visitor.facts[fact] !== undefined)) {
     const email = typeof visitor.facts.email === 'string' ? visitor.facts.email : null;
     const [same] = await database.query<{ id: string }>(
       'SELECT id FROM people WHERE workspace_id = :workspace AND email = :email',

@@ -62,21 +62,24 @@ export class VisitorService {
 
   /**
    * Goes on with the visitor’s conversation, or begins one: the site’s flow greets.
+   * @param listen called with the conversation before anything of it is read, so that nothing can happen unheard
+   * in between; what is heard twice has the same number
    * @returns what the browser does not have yet, and what is new for everybody when one was begun
    */
   async hello(
     site: SiteRow,
     visitor: Visitor,
     hello: Hello,
+    listen: (conversation: string) => Promise<void>,
   ): Promise<{ row: ConversationRow; missed: EntryBatch; begun?: Appended }> {
     const { row, isNew } = await this.database.transaction(transaction =>
       this.conversationOf(site, visitor, hello, transaction),
     );
-    let begun: Appended | undefined;
-    if (isNew) begun = await this.play(visitor, row.id, { event: 'opened' });
-    const current = begun?.row ?? row;
+    await listen(row.id);
+    const begun = isNew ? await this.play(visitor, row.id, { event: 'opened' }) : undefined;
     const after = hello.conversation === row.id ? (hello.after ?? 0) : 0;
-    return { row: current, missed: await this.missed(visitor, row.id, after), ...(begun ? { begun } : {}) };
+    const missed = await this.missed(visitor, row.id, after);
+    return { row: begun?.row ?? row, missed, ...(begun ? { begun } : {}) };
   }
 
   /** What came after an entry, for a browser that was away. */

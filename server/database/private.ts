@@ -1,6 +1,6 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -18,7 +18,7 @@ export interface PrivateDatabase {
 }
 
 export interface PrivateDatabaseOptions {
-  /** Where everything is kept. */
+  /** Where everything is kept: a directory of ours, which the database’s account is let through. */
   home: string;
   /** Whether a commit survives a power cut. Only tests may say no. */
   durable: boolean;
@@ -150,7 +150,10 @@ export async function startPrivateDatabase(options: PrivateDatabaseOptions): Pro
   const runningFile = join(options.home, 'mariadb.json');
   const secretFile = join(options.home, 'secret.json');
   mkdirSync(home, { recursive: true });
-  if (isRoot) execFileSync('chown', [account, home]);
+  if (isRoot) {
+    chmodSync(options.home, 0o711);
+    execFileSync('chown', [account, home]);
+  }
   const socket = home.length < 90 ? join(home, 's.sock') : join(tmpdir(), `kineta-${process.pid}.sock`);
   if (!existsSync(data)) initialise(home, data);
   let secret = readJson<{ password: string }>(secretFile);

@@ -93,9 +93,10 @@ export function visitorEnd(
         const pass = data.visitor ? undefined : await visitors.welcome(data.site);
         const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
         data.visitor = visitor;
-        const { row, missed, begun } = await visitors.hello(data.site, visitor, input);
-        data.conversation = row.id;
-        await socket.join(rooms.visitor(row.id));
+        const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
+          data.conversation = conversation;
+          await socket.join(rooms.visitor(conversation));
+        });
         if (begun) await live.announce(begun);
         live.presence(row.id, true);
         const { directory, open, changes } = await visitors.presence(visitor.workspace);

@@ -23,7 +23,7 @@ function identity(remembered: readonly Remembered[]): { name?: string; email?: s
 
 /**
  * Keeps what became known of a visitor, with the visitor and with the person that they are: the one whose email it is,
- * or a new one. What a visitor types is only ever written there, never read back to them from there, so that typing
+ * or a new one as soon as there is a name, an email or a phone number. What a visitor types is only ever written there, never read back to them from there, so that typing
  * somebody else’s address shows nothing of that person.
  * @returns the person’s name, when it became known
  */
@@ -50,7 +50,7 @@ export async function remember(
     person = same?.id ?? person;
   }
   const columns = { name: name ?? null, email: email ?? null, phone: phone ?? null };
-  if (person === null) {
+  if (person === null && Object.values(columns).some(value => value !== null)) {
     const [id] = await database.query(
       `INSERT INTO people (workspace_id, name, email, phone, facts, first_seen, last_seen)
        VALUES (:workspace, :name, :email, :phone, :facts, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3))
@@ -58,7 +58,7 @@ export async function remember(
       { replacements: { workspace, ...columns, facts: JSON.stringify(facts) }, type: QueryTypes.INSERT, transaction },
     );
     person = String(id);
-  } else
+  } else if (person !== null)
     await database.query(
       `UPDATE people SET name = COALESCE(:name, name), email = COALESCE(:email, email), phone = COALESCE(:phone, phone),
               facts = JSON_MERGE_PATCH(facts, :facts), last_seen = UTC_TIMESTAMP(3)

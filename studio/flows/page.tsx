@@ -224,7 +224,7 @@ export function Page({ scene, findings }: { scene: Scene; findings: Finding[] })
     <article className="mx-auto min-h-full w-full max-w-[34rem] rounded border border-rule bg-sheet pt-6 pr-4 pb-10 pl-4 shadow-[0_1px_3px_rgb(30_37_39/0.05)]">
       <header className="pr-4 pl-9">
         <h2 className="flex items-baseline gap-1.5 text-[0.9375rem] font-semibold">
-          <span className="uppercase">{place + 1} ·</span>
+          <span className="whitespace-nowrap">{place + 1} ·</span>
           <input
             aria-label="Title of the scene"
             value={scene.title}

@@ -114,7 +114,7 @@ export function Rehearsal({ flow }: { flow: Flow }) {
     <section aria-label="Rehearsal" className="flex h-full flex-col p-3.5">
       <div className="flex items-center gap-2">
         <h2 className="font-semibold">Rehearsal</h2>
-        <p className="min-w-0 flex-1 truncate text-xs text-ink-2">from {title}, as a new visitor</p>
+        <p className="min-w-0 flex-1 truncate text-xs text-ink-2">from {title}</p>
         <IconButton
           name="Take the last answer back"
           disabled={replies.length === 0}

@@ -123,8 +123,13 @@ export const useConversation = create<ConversationState>((set, get) => {
       set({ detail: null, entries: [], typing: '', here: false, mistake: '' });
       let closed = false;
       const socket = live();
+      // What happened between the reading of the log and the watching is read then.
       const watch = () =>
-        socket.emit('watch', { conversation: id }, answer => answer.ok && !closed && set({ here: answer.here }));
+        socket.emit('watch', { conversation: id }, answer => {
+          if (closed || !answer.ok) return;
+          set({ here: answer.here });
+          if (get().detail) void catchUp(id);
+        });
       const load = async () => {
         try {
           const detail = await call(conversationRoutes.get, { params: { id } });
@@ -169,7 +174,6 @@ export const useConversation = create<ConversationState>((set, get) => {
       const stop = useConnection.subscribe((now, before) => {
         if (now.epoch === before.epoch) return;
         watch();
-        void catchUp(id);
       });
       return () => {
         closed = true;

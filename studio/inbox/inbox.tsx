@@ -135,7 +135,7 @@ export default function Inbox() {
         aria-label="Conversations"
         className={`flex h-full w-80 shrink-0 flex-col border-r border-rule max-md:w-full ${id ? 'max-md:hidden' : ''}`}
       >
-        <div className="flex min-h-13 items-end border-b border-rule pr-1 pl-2">
+        <div className="flex min-h-13 items-end border-b border-rule pr-0.5 pl-2">
           <div className="flex min-w-0 flex-1 overflow-x-auto">
             {(Object.keys(names) as InboxList[]).map(name => (
               <button
@@ -143,7 +143,7 @@ export default function Inbox() {
                 type="button"
                 aria-pressed={name === list}
                 onClick={() => choose(name)}
-                className={`border-b-2 px-1.5 pt-2 pb-2.5 whitespace-nowrap ${
+                className={`border-b-2 px-1 pt-2 pb-2.5 text-[0.8125rem] whitespace-nowrap ${
                   name === list ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'
                 }`}
               >

@@ -150,8 +150,7 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
     case 'handed over':
       return (
         <Direction at={line.at}>
-          Handed over{line.team ? ` to ${line.team}` : ''}: {line.reason.charAt(0).toLowerCase() + line.reason.slice(1)}{' '}
-          The flow stays quiet from here.
+          Handed over{line.team ? ` to ${line.team}` : ''}. {line.reason} The flow stays quiet from here.
         </Direction>
       );
     case 'ended':

@@ -128,10 +128,10 @@ export default function People() {
                       )}
                     </span>
                     <span role="cell" className="truncate max-md:order-3">
-                      {person.email ?? <span className="text-ink-3">none</span>}
+                      {person.email ?? <span className="text-ink-3">–</span>}
                     </span>
                     <span role="cell" className="truncate max-md:hidden">
-                      {person.phone ?? <span className="text-ink-3">none</span>}
+                      {person.phone ?? <span className="text-ink-3">–</span>}
                     </span>
                     <span role="cell" className="grid min-w-0 max-md:hidden">
                       <Captured person={person} />

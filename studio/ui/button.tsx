@@ -3,7 +3,7 @@ import type { ButtonHTMLAttributes, ReactNode } from 'react';
 type Look = 'main' | 'plain' | 'quiet' | 'danger';
 
 const looks: Record<Look, string> = {
-  main: 'bg-petrol text-white hover:bg-petrol-dark disabled:bg-ink-3',
+  main: 'bg-petrol text-white hover:bg-petrol-dark disabled:bg-paper-2 disabled:text-ink-3',
   plain: 'border border-rule bg-sheet hover:border-ink-3 disabled:text-ink-3',
   quiet: 'text-ink-2 hover:bg-paper-2 hover:text-ink disabled:text-ink-3',
   danger: 'border border-brick bg-sheet text-brick hover:bg-brick-2',

@@ -46,8 +46,7 @@ function show(open: boolean, focus: boolean): void {
     frame.referrerPolicy = 'origin';
     frame.src = `${home}#${encodeURIComponent(location.pathname)}`;
     root.append(frame);
-  }
-  if (frame) {
+  } else if (frame) {
     frame.hidden = !open;
     frame.contentWindow?.postMessage({ kineta: open ? 'shown' : 'hidden', focus }, chat.origin);
   }

@@ -88,7 +88,7 @@ export const handOver: StepKind<HandOver> = {
           return closed;
         }
         if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
-        run.acts.push({ act: 'hand over', step: step.id, team: step.team, reason: 'The flow came to a hand over.' });
+        run.acts.push({ act: 'hand over', step: step.id, team: step.team, reason: 'The flow fetched somebody.' });
         return HANDED_OVER;
       },
     };

@@ -12,7 +12,7 @@ import { LineTools, SpeakerLabel } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 const asksFor: Record<AnswerType, string> = {
-  choice: 'to pick',
+  choice: 'for a choice',
   'short text': 'for a few words',
   'long text': 'for a longer answer',
   email: 'for an email address',

@@ -1,0 +1,320 @@
+import { conversationRoutes, flowRoutes, peopleRoutes } from '@kineta/contract';
+import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
+import type { RunningServer } from '../server.ts';
+import {
+  Browser,
+  boardingPass,
+  emptyDatabase,
+  greeting,
+  makeWorkspace,
+  SITE,
+  testServer,
+  VisitorPage,
+  type Workspace,
+} from '../testing/kineta.ts';
+
+let server: RunningServer;
+let second: RunningServer;
+let workspace: Workspace;
+let lead: Browser;
+let agent: Browser;
+let boarding: string;
+const pages: VisitorPage[] = [];
+
+beforeAll(async () => {
+  const url = await emptyDatabase();
+  // Two processes' worth of server on one database, started at once: one brings the tables up to date, the other waits.
+  [server, second] = await Promise.all([testServer(url), testServer(url)]);
+  workspace = await makeWorkspace(server.database, 'brackenrow');
+  lead = await new Browser(server).signIn(workspace.lead);
+  agent = await new Browser(server).signIn(workspace.agent);
+  const flow = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(greeting) } })).reply;
+  await lead.call(flowRoutes.publish, { params: { id: flow.id }, body: { revision: 1, sites: [workspace.site] } });
+  boarding = await boardingPass(server, workspace.siteKey);
+});
+afterAll(async () => {
+  for (const page of pages) page.close();
+  await server.close();
+  await second.close();
+});
+
+function page(pass?: VisitorPage['pass'], on = server): VisitorPage {
+  const opened = new VisitorPage(on, boarding, pass);
+  pages.push(opened);
+  return opened;
+}
+
+/** Goes through the flow up to where it waits for a person. */
+async function handedOver(): Promise<VisitorPage> {
+  const visitor = await page().open();
+  await visitor.reply('semi detatched');
+  await visitor.reply('maud@ellery.example');
+  return visitor;
+}
+
+describe('a visitor', () => {
+  test('is greeted, understood, asked again, and handed over', async () => {
+    const visitor = await page().open({ page: '/heat-pumps' });
+    expect(visitor.said).toEqual(['Hello!', 'What sort of home?']);
+    expect(visitor.welcome).toMatchObject({ lead: 'flow', speaker: 'Robin', business: 'brackenrow', open: true });
+    await visitor.reply('semi detatched');
+    await visitor.reply('not an address');
+    await visitor.reply('maud@ellery.example');
+    await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('One moment.'));
+    expect(visitor.said.slice(2)).toEqual([
+      'Your email?',
+      expect.stringContaining('doesn’t look like an email'),
+      'Thank you, maud@ellery.example.',
+      'One moment.',
+    ]);
+    expect(visitor.batches.at(-1)?.lead).toBe('waiting');
+    const { reply } = await agent.call(peopleRoutes.list);
+    expect(reply.people).toContainEqual(expect.objectContaining({ email: 'maud@ellery.example' }));
+  });
+
+  test('sees nothing of what is for the team', async () => {
+    const visitor = await handedOver();
+    const id = visitor.welcome.conversation;
+    await agent.call(conversationRoutes.note, {
+      params: { id },
+      body: { clientId: 'note-0001', text: 'Knows the price already' },
+    });
+    await agent.call(conversationRoutes.reply, { params: { id }, body: { clientId: 'reply-001', text: 'Hello Maud' } });
+    await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('Hello Maud'));
+    const kinds = new Set(visitor.entries.map(entry => entry.kind));
+    for (const kind of ['note', 'learned', 'entered', 'opened', 'direction']) expect(kinds).not.toContain(kind);
+  });
+
+  test('a message sent again changes nothing, at once or later', async () => {
+    const visitor = await page().open();
+    const answers = await Promise.all([1, 2, 3].map(() => visitor.reply('Flat', { clientId: 'the-same-1' })));
+    expect(new Set(answers.map(answer => (answer.ok ? answer.number : -1))).size).toBe(1);
+    await visitor.reply('Flat', { clientId: 'the-same-1' });
+    const { reply } = await agent.call(conversationRoutes.get, { params: { id: visitor.welcome.conversation } });
+    expect(reply.entries.filter(entry => entry.kind === 'replied')).toHaveLength(1);
+    expect(reply.entries.map(entry => entry.number)).toEqual(reply.entries.map((_, index) => index + 1));
+  });
+
+  test('messages sent at once are each played once, one after the other', async () => {
+    const visitor = await page().open();
+    await Promise.all(['Flat', 'a@b.example', 'still here', 'and here'].map(text => visitor.reply(text)));
+    const { reply } = await agent.call(conversationRoutes.get, { params: { id: visitor.welcome.conversation } });
+    expect(reply.entries.map(entry => entry.number)).toEqual(reply.entries.map((_, index) => index + 1));
+    expect(reply.entries.filter(entry => entry.kind === 'replied')).toHaveLength(4);
+  });
+
+  test('comes back to the same conversation, in another process, and is sent what was missed', async () => {
+    const visitor = await handedOver();
+    const id = visitor.welcome.conversation;
+    const seen = visitor.batches.at(-1)?.to ?? 0;
+    visitor.close();
+    await agent.call(conversationRoutes.reply, {
+      params: { id },
+      body: { clientId: 'missed-01', text: 'Are you there?' },
+    });
+    const back = await page(visitor.pass, second).open({ conversation: id, after: seen });
+    expect(back.welcome.conversation).toBe(id);
+    expect(back.said).toEqual(['Are you there?']);
+    const afresh = await page(visitor.pass).open();
+    expect(afresh.said.slice(0, 2)).toEqual(['Hello!', 'What sort of home?']);
+  });
+
+  test('two tabs opened at once share one conversation, and both see the answer', async () => {
+    const first = await page().open();
+    first.close();
+    await server.database.query(
+      "UPDATE conversations SET led_by = 'done', last_at = last_at - INTERVAL 1 DAY WHERE id = :id",
+      {
+        replacements: { id: first.welcome.conversation },
+      },
+    );
+    const [left, right] = await Promise.all([page(first.pass).open(), page(first.pass).open()]);
+    expect(left.welcome.conversation).toBe(right.welcome.conversation);
+    expect(left.welcome.conversation).not.toBe(first.welcome.conversation);
+    await left.reply('Flat');
+    await vi.waitFor(() => expect(right.said.at(-1)).toBe('Your email?'));
+  });
+
+  test('who writes after it was closed comes back to the people who answered', async () => {
+    const visitor = await handedOver();
+    const id = visitor.welcome.conversation;
+    await agent.call(conversationRoutes.done, { params: { id } });
+    await visitor.reply('One more thing');
+    const { reply } = await agent.call(conversationRoutes.get, { params: { id } });
+    expect(reply.conversation).toMatchObject({ lead: 'waiting', preview: 'One more thing', team: 'Sales' });
+  });
+
+  test.each([
+    ['too long', 'x'.repeat(4_001), 'invalid_request'],
+    ['empty', '   ', 'invalid_request'],
+  ])('a message that is %s is refused with a sentence', async (_name, text, code) => {
+    const visitor = await page().open();
+    expect(await visitor.reply(text)).toMatchObject({ ok: false, problem: { code, detail: expect.any(String) } });
+  });
+
+  test('markup, emoji, right-to-left and control characters come through as they are', async () => {
+    const visitor = await handedOver();
+    const text = '<img src=x onerror=alert(1)> 👩‍👩‍👧 مرحبا \u202e \\ \' " :name ?';
+    expect(await visitor.reply(text)).toMatchObject({ ok: true });
+    const { reply } = await agent.call(conversationRoutes.get, { params: { id: visitor.welcome.conversation } });
+    expect(reply.entries.findLast(entry => entry.kind === 'replied')).toMatchObject({ text });
+  });
+
+  test('who sends faster than people type is slowed down, and told so', async () => {
+    const visitor = await handedOver();
+    const answers = await Promise.all(Array.from({ length: 20 }, (_, index) => visitor.reply(`${index}`)));
+    expect(answers.some(answer => !answer.ok && answer.problem.code === 'slow_down')).toBe(true);
+  });
+
+  test('a conversation stays on its edition when another is published', async () => {
+    const visitor = await page().open();
+    const { reply } = await lead.call(flowRoutes.list);
+    const flow = reply.flows.find(({ sites }) => sites.length > 0)!;
+    const detail = (await lead.call(flowRoutes.get, { params: { id: flow.id } })).reply;
+    const draft = structuredClone(detail.draft);
+    const question = draft.scenes[0]!.steps[2]!;
+    if (question.kind === 'ask') question.line = [[{ text: 'And your address?' }]];
+    const saved = (
+      await lead.call(flowRoutes.saveDraft, {
+        params: { id: flow.id },
+        body: { revision: detail.revision, draft, writer: 'w' },
+      })
+    ).reply;
+    await lead.call(flowRoutes.publish, {
+      params: { id: flow.id },
+      body: { revision: saved.revision, sites: [workspace.site] },
+    });
+    await visitor.reply('Flat');
+    await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('Your email?'));
+    const next = await page().open();
+    await next.reply('Flat');
+    await vi.waitFor(() => expect(next.said.at(-1)).toBe('And your address?'));
+  });
+});
+
+describe('who is let in', () => {
+  const refused = async (visitor: VisitorPage) => {
+    const error = await visitor.open().then(
+      () => undefined,
+      (failure: Error & { data?: { code: string } }) => failure.data?.code,
+    );
+    return error;
+  };
+
+  test('a site that is not known, a page that may not carry the chat', async () => {
+    const status = async (path: string, referer?: string) =>
+      (await fetch(server.url + path, referer ? { headers: { referer } } : {})).status;
+    expect(await status('/w/no-such-key.js', SITE)).toBe(404);
+    expect(await status('/w/no-such-key/window', SITE)).toBe(404);
+    expect(await status(`/w/${workspace.siteKey}.js`, 'http://elsewhere.example')).toBe(403);
+    expect(await status(`/w/${workspace.siteKey}/window`, 'http://elsewhere.example')).toBe(403);
+    expect(await status(`/w/${workspace.siteKey}/window`)).toBe(403);
+    expect(await status(`/w/${workspace.siteKey}/window`, 'http://brackenrow.example.elsewhere.example')).toBe(403);
+    expect(await status(`/w/${workspace.siteKey}/window`, 'https://shop.brackenrow.example')).toBe(200);
+    const framed = await fetch(`${server.url}/w/${workspace.siteKey}/window`, { headers: { referer: SITE } });
+    expect(framed.headers.get('content-security-policy')).toContain(
+      'frame-ancestors http://brackenrow.example https://brackenrow.example',
+    );
+    expect(framed.headers.get('x-frame-options')).toBeNull();
+  });
+
+  test('a socket without a pass, with a forged one, or with somebody else’s visitor', async () => {
+    expect(await refused(new VisitorPage(server, 'nothing'))).toBe('domain_not_allowed');
+    const [key, until] = boarding.split('.');
+    expect(await refused(new VisitorPage(server, `${key}.${until}.forged`))).toBe('domain_not_allowed');
+    const victim = await page().open();
+    const thief = await page({ id: victim.pass!.id, secret: 'x'.repeat(43) }).open();
+    expect(thief.pass?.id).not.toBe(victim.pass!.id);
+    expect(thief.welcome.conversation).not.toBe(victim.welcome.conversation);
+  });
+});
+
+describe('agents', () => {
+  let visitor: VisitorPage;
+  let id: string;
+  beforeEach(async () => {
+    visitor = await handedOver();
+    id = visitor.welcome.conversation;
+  });
+  const listed = async (browser: Browser, list: string) =>
+    (await browser.call(conversationRoutes.list, { query: { list } })).reply.conversations.map(
+      conversation => conversation.id,
+    );
+
+  test('see who waits, take, answer, and close; lists and unread follow', async () => {
+    const { reply } = await agent.call(conversationRoutes.list, { query: { list: 'waiting' } });
+    expect(reply.conversations.find(conversation => conversation.id === id)).toMatchObject({
+      team: 'Sales',
+      unread: 2,
+      visitor: 'maud@ellery.example',
+    });
+    await agent.call(conversationRoutes.read, { params: { id }, body: { number: 1_000 } });
+    expect((await agent.call(conversationRoutes.get, { params: { id } })).reply.conversation.unread).toBe(0);
+    expect((await agent.call(conversationRoutes.take, { params: { id } })).reply).toMatchObject({
+      lead: 'agent',
+      agent: { name: 'Agent of brackenrow' },
+    });
+    expect(await listed(agent, 'mine')).toContain(id);
+    expect(await listed(lead, 'others')).toContain(id);
+    await agent.call(conversationRoutes.done, { params: { id } });
+    expect(await listed(agent, 'done')).toContain(id);
+    await vi.waitFor(() => expect(visitor.entries.map(entry => entry.kind)).toContain('done'));
+  });
+
+  test('two who take at once: one has it, the other is told', async () => {
+    const results = await Promise.all(
+      [agent, lead].map(browser => browser.call(conversationRoutes.take, { params: { id } })),
+    );
+    expect(results.map(result => result.status).sort()).toEqual([200, 409]);
+    expect(results.find(result => result.status === 409)?.problem.code).toBe('already_taken');
+  });
+
+  test('an answer sent again is one answer; somebody else’s conversation is not answered', async () => {
+    const body = { clientId: 'answer-001', text: 'Hello Maud' };
+    await Promise.all([1, 2].map(() => agent.call(conversationRoutes.reply, { params: { id }, body })));
+    const { reply } = await agent.call(conversationRoutes.get, { params: { id } });
+    expect(reply.entries.filter(entry => entry.kind === 'answered')).toHaveLength(1);
+    const refused = await lead.call(conversationRoutes.reply, {
+      params: { id },
+      body: { clientId: 'answer-002', text: 'Me too' },
+    });
+    expect(refused.problem.code).toBe('not_yours');
+  });
+
+  test('pass on to a team and to somebody, and give back to the flow, which goes on', async () => {
+    await agent.call(conversationRoutes.take, { params: { id } });
+    expect(
+      (await agent.call(conversationRoutes.passOn, { params: { id }, body: { team: workspace.team } })).reply.lead,
+    ).toBe('waiting');
+    const other = lead.account!.member.id;
+    expect(
+      (await agent.call(conversationRoutes.passOn, { params: { id }, body: { member: other } })).reply.agent?.id,
+    ).toBe(other);
+    expect((await agent.call(conversationRoutes.passOn, { params: { id }, body: { member: '999999' } })).status).toBe(
+      404,
+    );
+    const back = await lead.call(conversationRoutes.handBack, { params: { id } });
+    expect(back.reply.lead).toBe('done');
+    await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('Welcome back.'));
+  });
+
+  test('lists go on page by page without losing or doubling any', async () => {
+    for (let count = 0; count < 55; count++)
+      await server.database.query(
+        `INSERT INTO conversations (workspace_id, site_id, visitor_id, visitor_name, led_by, session, seed, last_number, preview, page, started_at, last_at)
+       SELECT workspace_id, site_id, visitor_id, visitor_name, 'done', session, seed, 0, '', '/', started_at, last_at FROM conversations WHERE id = :id`,
+        { replacements: { id } },
+      );
+    const seen: string[] = [];
+    let before: string | undefined;
+    do {
+      const { reply } = await agent.call(conversationRoutes.list, {
+        query: { list: 'done', ...(before ? { before } : {}) },
+      });
+      seen.push(...reply.conversations.map(conversation => conversation.id));
+      before = reply.next ?? undefined;
+    } while (before);
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.length).toBeGreaterThanOrEqual(55);
+  });
+});
