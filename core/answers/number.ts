@@ -64,18 +64,30 @@ function decimalSign(language: string): string {
   return new Intl.NumberFormat(language).formatToParts(1.5).find(part => part.type === 'decimal')?.value ?? '.';
 }
 
-const decimalSigns = new Map<string, string>();
+interface Signs {
+  decimal: string;
+  grouping: string;
+  /** One grouping sign followed by other than three digits can only be a decimal, whatever the language: “1,5”. */
+  loneDecimal: RegExp;
+}
+
+const signs = new Map<string, Signs>();
+
+function signsOf(language: string): Signs {
+  let known = signs.get(language);
+  if (!known) {
+    const decimal = decimalSign(language);
+    const grouping = decimal === '.' ? ',' : '.';
+    known = { decimal, grouping, loneDecimal: new RegExp(`^\\d+\\${grouping}(\\d{1,2}|\\d{4,})$`) };
+    signs.set(language, known);
+  }
+  return known;
+}
 
 function digits(text: string, language: string): number {
-  let decimal = decimalSigns.get(language);
-  if (!decimal) {
-    decimal = decimalSign(language);
-    decimalSigns.set(language, decimal);
-  }
-  const grouping = decimal === '.' ? ',' : '.';
+  const { decimal, grouping, loneDecimal } = signsOf(language);
   const compact = text.replace(/[\s']/g, '');
-  // One sign followed by other than three digits can only be a decimal, whatever the language: “1,5” or “1.5”.
-  if (new RegExp(`^\\d+\\${grouping}(\\d{1,2}|\\d{4,})$`).test(compact)) return Number(compact.replace(grouping, '.'));
+  if (loneDecimal.test(compact)) return Number(compact.replace(grouping, '.'));
   return Number(compact.replaceAll(grouping, '').replace(decimal, '.'));
 }
 

@@ -97,10 +97,21 @@ export function fits(value: Value, type: FactType): boolean {
   }
 }
 
+const minorUnits = new Map<string, number>();
+
+/** How many minor units make one of a currency: 100 for GBP, 1 for JPY. */
+function minorUnitsOf(currency: string): number {
+  let units = minorUnits.get(currency);
+  if (units === undefined) {
+    units = 10 ** (numberFormat({ language: 'en', currency }, 'money').resolvedOptions().maximumFractionDigits ?? 2);
+    minorUnits.set(currency, units);
+  }
+  return units;
+}
+
 /** Money is rounded where it is kept, by its currency's digits, so that sums shown and sums stored agree. */
 export function rounded(value: Value, type: FactType, currency: string): Value {
   if (type !== 'money' || typeof value !== 'number') return value;
-  const digits = numberFormat({ language: 'en', currency }, 'money').resolvedOptions().maximumFractionDigits ?? 2;
-  const factor = 10 ** digits;
-  return Math.round((value + Number.EPSILON * Math.sign(value)) * factor) / factor;
+  const units = minorUnitsOf(currency);
+  return Math.round((value + Number.EPSILON * Math.sign(value)) * units) / units;
 }

@@ -3,7 +3,7 @@ import type { Facts } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Directories } from '../account/model.ts';
 import type { SignedIn } from '../account/session.ts';
-import type { Database } from '../database/connect.ts';
+import type { Database, Transaction } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
 import type { Editions } from '../flows/model.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
@@ -142,9 +142,9 @@ export class AgentService {
   /** Gives a conversation back to its flow, which goes on behind the hand over, or waits where it was left. */
   async handBack(me: SignedIn, id: string): Promise<Appended> {
     const directory = await this.directories.of(me.workspace);
-    return this.write(me, id, async row => {
+    return this.write(me, id, async (row, transaction) => {
       if (row.edition_id === null) throw new ProblemError('invalid_request', 'No flow leads this conversation.');
-      const edition = await this.editions.get(me.workspace, row.edition_id);
+      const edition = await this.editions.get(me.workspace, row.edition_id, transaction);
       const quiet = { led_by: 'flow' as const, agent_id: null, team_id: null, waiting_since: null };
       const { entries, changes } = perform(edition, row, { event: 'handed back' }, directory, new Date());
       return {
@@ -188,11 +188,11 @@ export class AgentService {
   private write(
     me: SignedIn,
     conversation: string,
-    act: (row: ConversationRow) => Outcome | Promise<Outcome>,
+    act: (row: ConversationRow, transaction: Transaction) => Outcome | Promise<Outcome>,
     clientId?: string,
   ): Promise<Appended> {
     const place = { workspace: me.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
-    return append(this.database, place, async row => act(row));
+    return append(this.database, place, async (row, transaction) => act(row, transaction));
   }
 
   private taken(me: SignedIn): EntryBody {

@@ -179,7 +179,7 @@ export class VisitorService {
     const place = { workspace: visitor.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
     return append(this.database, place, async (row, transaction) => {
       if (row.visitor_id !== visitor.id) throw new ProblemError('not_found', 'There is no such conversation.');
-      const first = await this.firstEntry(row, event, clientId, directory);
+      const first = await this.firstEntry(row, event, clientId, directory, transaction);
       if (first.length === 0) return { entries: [] };
       const now = new Date();
       if (row.edition_id === null) return { entries: first, changes: this.waitsForPeople(row, now) };
@@ -187,7 +187,7 @@ export class VisitorService {
       if (row.led_by === 'waiting' || row.led_by === 'agent') return { entries: first };
       if (row.led_by === 'done' && row.session.state === 'handed over')
         return { entries: first, changes: this.waitsForPeople(row, now) };
-      const edition = await this.editions.get(row.workspace_id, row.edition_id);
+      const edition = await this.editions.get(row.workspace_id, row.edition_id, transaction);
       const { entries, changes, remembered } = perform(edition, row, event, directory, now);
       const outcome: Outcome = { entries: [...first, ...entries], changes };
       if (remembered.length > 0) {
@@ -206,29 +206,26 @@ export class VisitorService {
     event: Event,
     clientId: string | undefined,
     directory: Directory,
+    transaction: Transaction,
   ): Promise<Outcome['entries']> {
     if (event.event === 'opened') {
       if (row.last_number > 0) return [];
-      const [[edition], [before]] = await Promise.all([
-        this.database.query<{ number: number }>('SELECT number FROM editions WHERE id = :id', {
-          replacements: { id: row.edition_id },
+      const [known] = await this.database.query<{ edition: number | null; before: string | null }>(
+        `SELECT (SELECT number FROM editions WHERE id = :edition) AS edition,
+                (SELECT MAX(id) FROM conversations WHERE visitor_id = :visitor AND id < :id) AS \`before\``,
+        {
+          replacements: { edition: row.edition_id, visitor: row.visitor_id, id: row.id },
           type: QueryTypes.SELECT,
-        }),
-        this.database.query<{ id: string }>(
-          'SELECT id FROM conversations WHERE visitor_id = :visitor AND id < :id LIMIT 1',
-          {
-            replacements: { visitor: row.visitor_id, id: row.id },
-            type: QueryTypes.SELECT,
-          },
-        ),
-      ]);
+          transaction,
+        },
+      );
       return [
         {
           kind: 'opened',
           page: row.page,
           flow: row.flow_id === null ? null : (directory.flowNames.get(row.flow_id) ?? null),
-          edition: edition?.number ?? null,
-          returning: before !== undefined,
+          edition: known?.edition ?? null,
+          returning: known?.before != null,
         },
       ];
     }

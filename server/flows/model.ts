@@ -63,21 +63,25 @@ export class Editions {
     this.database = database;
   }
 
-  get(workspace: string, id: string): Promise<Flow> {
+  /**
+   * @param transaction the one that asks, if one does: taking a second connection from the pool while holding a first
+   * would let as many callers as there are connections wait for each other
+   */
+  get(workspace: string, id: string, transaction?: Transaction): Promise<Flow> {
     const key = `${workspace}/${id}`;
     const known = this.kept.get(key);
     if (known) return known;
-    const reading = this.read(workspace, id);
+    const reading = this.read(workspace, id, transaction);
     this.kept.set(key, reading);
     reading.catch(() => this.kept.delete(key));
     if (this.kept.size > 300) this.kept.delete(this.kept.keys().next().value as string);
     return reading;
   }
 
-  private async read(workspace: string, id: string): Promise<Flow> {
+  private async read(workspace: string, id: string, transaction?: Transaction): Promise<Flow> {
     const [row] = await this.database.query<{ content: Flow }>(
       'SELECT content FROM editions WHERE workspace_id = :workspace AND id = :id',
-      { replacements: { workspace, id }, type: QueryTypes.SELECT },
+      { replacements: { workspace, id }, type: QueryTypes.SELECT, transaction },
     );
     if (!row) throw new Error(`There is no edition ${id} in workspace ${workspace}.`);
     return row.content;

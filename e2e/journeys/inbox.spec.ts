@@ -1,0 +1,104 @@
+import { askForPerson, expect, logOf, people, studio, test, visit } from './stack.ts';
+
+test('waiting, taken, noted, passed on, done: both agents see it as it happens', async ({ browser, stack }) => {
+  const priya = await studio(browser, stack, people.priya);
+  const tom = await studio(browser, stack, people.tom);
+  const visitor = await visit(browser, stack);
+  await askForPerson(visitor, 'Edda');
+  await visitor.say('It says F4 and the house is getting cold');
+
+  const row = (page: typeof priya, list: string) =>
+    page.getByRole('list', { name: list }).getByRole('link', { name: /^Edda/ });
+  await expect(row(priya, 'Waiting')).toContainText('It says F4');
+  await expect(row(priya, 'Waiting').getByLabel(/unread/)).toBeVisible();
+  await expect(priya).toHaveTitle(/^\(\d+\) Inbox/);
+  await row(priya, 'Waiting').click();
+  await expect(logOf(priya).getByText('It says F4 and the house is getting cold')).toBeVisible();
+  await expect(row(priya, 'Waiting').getByLabel(/unread/)).toBeHidden();
+
+  // Writing is seen by the other, both ways.
+  await visitor.chat.getByLabel('Your message').pressSequentially('Is any');
+  await expect(priya.getByText('Edda is writing…')).toBeVisible();
+  await priya.getByLabel('Your reply').pressSequentially('Let me');
+  await expect(visitor.chat.getByText('Priya Marlow is writing…')).toBeVisible();
+
+  await priya.getByRole('button', { name: 'Take it' }).click();
+  await expect(row(tom, 'Waiting')).toBeHidden();
+  await priya.getByRole('button', { name: 'Leave a note' }).click();
+  await priya.getByLabel('Note for the team').fill('Looks like the outside sensor');
+  await priya.getByRole('button', { name: 'Keep the note' }).click();
+  await expect(logOf(priya).getByText('Looks like the outside sensor')).toBeVisible();
+  await priya.getByRole('button', { name: 'Pass on' }).click();
+  await priya.getByRole('menuitem', { name: 'To Tom Ashdown' }).click();
+
+  await tom.getByRole('button', { name: /^Mine/ }).click();
+  await row(tom, 'Mine').click();
+  await expect(logOf(tom).getByText('Looks like the outside sensor')).toBeVisible();
+  await tom.getByLabel('Your reply').fill('Tom here. I can be with you at four.');
+  await tom.getByRole('button', { name: 'Reply' }).click();
+  await expect(visitor.chat.getByText('I can be with you at four.')).toBeVisible();
+  await expect(visitor.chat.getByText('Looks like the outside sensor')).toHaveCount(0);
+  await tom.getByRole('button', { name: 'Done' }).last().click();
+  await expect(visitor.chat.getByText('Tom Ashdown closed the conversation.')).toBeVisible();
+
+  // Who answers what somebody else has is told, and keeps the words.
+  await visitor.say('One more thing');
+  await expect(row(tom, 'Mine')).toBeHidden();
+  await tom.getByRole('button', { name: 'Take it' }).click();
+  await priya.getByRole('button', { name: /^Others/ }).click();
+  await row(priya, 'Others').click();
+  await priya.getByLabel('Your reply').fill('I could help too');
+  await priya.getByRole('button', { name: 'Reply' }).click();
+  await expect(priya.getByText('is with somebody else')).toBeVisible();
+  await priya.getByRole('button', { name: 'Take it back' }).click();
+  await expect(priya.getByLabel('Your reply')).toHaveValue('I could help too');
+});
+
+test('the database is gone for ten seconds: both see “reconnecting”, and nothing is lost', async ({
+  browser,
+  stack,
+}) => {
+  test.setTimeout(120_000);
+  const priya = await studio(browser, stack, people.priya);
+  const visitor = await visit(browser, stack);
+  await askForPerson(visitor, 'Silas');
+  await priya
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link', { name: /^Silas/ })
+    .click();
+  await priya.getByRole('button', { name: 'Take it' }).click();
+  await expect(visitor.chat.getByText('Priya Marlow is with you now.')).toBeVisible();
+
+  await stack.killDatabase();
+  const away = Date.now();
+  await visitor.say('Written while the database was away');
+  await expect(visitor.chat.getByText('Reconnecting… what you write is kept')).toBeVisible();
+  await priya.getByLabel('Your reply').fill('Answered while it was away');
+  await priya.getByLabel('Your reply').press('Enter');
+  await expect(priya.getByText('Sending…')).toBeVisible();
+  await expect(priya.getByText('Reconnecting… What you write is kept')).toBeVisible();
+  await expect.poll(() => Date.now() - away, { timeout: 15_000 }).toBeGreaterThan(10_000);
+  await stack.startDatabase();
+
+  await expect(logOf(priya).getByText('Written while the database was away')).toBeVisible({ timeout: 30_000 });
+  await expect(visitor.chat.getByText('Answered while it was away')).toBeVisible({ timeout: 30_000 });
+  await expect(logOf(priya).getByText('Written while the database was away')).toHaveCount(1);
+  await expect(visitor.chat.getByText('Answered while it was away')).toHaveCount(1);
+  await expect(priya.getByText('Reconnecting')).toBeHidden({ timeout: 20_000 });
+});
+
+test('an agent answers from a phone', async ({ browser, stack }) => {
+  const visitor = await visit(browser, stack);
+  await askForPerson(visitor, 'Hester');
+  const tom = await studio(browser, stack, people.tom, { width: 390, height: 844 });
+  await expect(tom.getByRole('link', { name: 'Flows' })).toHaveCount(0);
+  await tom
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link', { name: /^Hester/ })
+    .click();
+  await tom.getByLabel('Your reply').fill('On my way');
+  await tom.getByRole('button', { name: 'Reply' }).click();
+  await expect(visitor.chat.getByText('On my way')).toBeVisible();
+  await tom.getByRole('link', { name: 'Back to the list' }).click();
+  await expect(tom.getByRole('button', { name: /^Mine/ })).toBeVisible();
+});

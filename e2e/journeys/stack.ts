@@ -1,0 +1,187 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { business, loadDemo, members, setDomains, startSite } from '@kineta/demo';
+import { connect, migrate, type PrivateDatabase, startPrivateDatabase } from '@kineta/server';
+import { type Browser, test as base, expect, type FrameLocator, type Page } from '@playwright/test';
+
+const root = join(import.meta.dirname, '../..');
+const [lead, priya, tom] = members;
+export const people = { lead: lead.email, priya: priya.email, tom: tom.email };
+
+function freePort(): Promise<number> {
+  return new Promise(resolve => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Kineta as it runs for its users: its database, its process, and Brackenrow’s site on another origin. */
+export class Stack {
+  url = '';
+  site = '';
+  private port = 0;
+  private home = '';
+  private database!: PrivateDatabase;
+  private server: ChildProcess | undefined;
+  private closeSite: () => void = () => {};
+
+  async start(): Promise<this> {
+    this.home = mkdtempSync(join(tmpdir(), 'kineta-e2e-'));
+    await this.startDatabase();
+    this.port = await freePort();
+    this.url = `http://localhost:${this.port}`;
+    const site = await startSite(this.url, 0);
+    this.site = site.url;
+    this.closeSite = site.close;
+    const database = connect(this.database.url, 4);
+    await migrate(database);
+    await loadDemo(database, root);
+    await setDomains(database, [site.host]);
+    // The journeys meet open teams at whatever hour they are run.
+    await database.query('UPDATE teams SET hours = NULL');
+    await database.close();
+    await this.startServer();
+    return this;
+  }
+
+  async startDatabase(): Promise<void> {
+    this.database = await startPrivateDatabase({ home: this.home, durable: false });
+  }
+
+  /** Kills the database as a crash would. */
+  async killDatabase(): Promise<void> {
+    process.kill(this.database.pid, 'SIGKILL');
+    await expect(() => expect(() => process.kill(this.database.pid, 0)).toThrow()).toPass();
+  }
+
+  async startServer(): Promise<void> {
+    const server = spawn('node', ['--enable-source-maps', 'server/dist/kineta.js', 'start'], {
+      cwd: root,
+      env: {
+        ...process.env,
+        KINETA_ROOT: root,
+        KINETA_DATABASE_URL: this.database.url,
+        KINETA_PORT: String(this.port),
+        KINETA_LOG: 'error',
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.server = server;
+    await new Promise<void>((resolve, reject) => {
+      server.once('exit', code => reject(new Error(`Kineta stopped with ${code}.`)));
+      createInterface({ input: server.stdout! }).on('line', line => line.includes('answers on') && resolve());
+    });
+  }
+
+  /** Kills the server as a crash would. */
+  async killServer(): Promise<void> {
+    const { server } = this;
+    if (!server || server.exitCode !== null) return;
+    const gone = new Promise(resolve => server.once('exit', resolve));
+    server.kill('SIGKILL');
+    await gone;
+  }
+
+  /** Ends every session, as their expiry would. */
+  async endSessions(): Promise<void> {
+    const database = connect(this.database.url, 1);
+    await database.query('DELETE FROM sign_ins');
+    await database.close();
+  }
+
+  async stop(): Promise<void> {
+    this.closeSite();
+    await this.killServer();
+    await this.database.stop();
+    rmSync(this.home, { recursive: true, force: true });
+  }
+}
+
+/** The tests’ base: one running Kineta for a worker. */
+export const test = base.extend<object, { stack: Stack }>({
+  stack: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
+    async ({}, use) => {
+      const stack = await new Stack().start();
+      await use(stack);
+      await stack.stop();
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+});
+export { expect };
+
+/** Opens the studio in a browser of its own and signs in. */
+export async function studio(
+  browser: Browser,
+  stack: Stack,
+  email: string,
+  size?: { width: number; height: number },
+): Promise<Page> {
+  const context = await browser.newContext({
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    ...(size ? { viewport: size } : {}),
+  });
+  const page = await context.newPage();
+  await page.goto(stack.url);
+  await page.getByLabel('Email').fill(email);
+  await page.getByLabel('Password').fill(business.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('navigation', { name: 'Areas' }).waitFor();
+  return page;
+}
+
+export interface Visit {
+  page: Page;
+  chat: FrameLocator;
+  /** Types a message and sends it. */
+  say(text: string): Promise<void>;
+  pick(name: string): Promise<void>;
+}
+
+/** Comes to Brackenrow’s site in a browser of its own and opens the chat. */
+export async function visit(
+  browser: Browser,
+  stack: Stack,
+  { path = '/', ...options }: { path?: string } & Parameters<Browser['newContext']>[0] = {},
+): Promise<Visit> {
+  const context = await browser.newContext({ locale: 'en-GB', timezoneId: 'Europe/London', ...options });
+  const page = await context.newPage();
+  await page.goto(stack.site + path);
+  await page.getByRole('button', { name: 'Ask Robin' }).click();
+  return visitOn(page);
+}
+
+/** The chat that is open on a page. */
+export function visitOn(page: Page): Visit {
+  const chat = page.frameLocator('iframe');
+  return {
+    page,
+    chat,
+    async say(text) {
+      await chat.getByLabel('Your message').fill(text);
+      await chat.getByLabel('Your message').press('Enter');
+    },
+    async pick(name) {
+      await chat.getByRole('button', { name, exact: true }).click();
+    },
+  };
+}
+
+/** Goes from the greeting to where somebody from Sales is awaited. */
+export async function askForPerson({ chat, pick, say }: Visit, name: string): Promise<void> {
+  await pick('Talk to someone');
+  await chat.getByText('What may we call you?').waitFor();
+  await say(name);
+  await chat.getByText('Waiting for somebody from Sales.').waitFor();
+}
+
+/** The log of the conversation that is open in the studio. */
+export const logOf = (page: Page) => page.getByRole('list', { name: 'Log' });

@@ -1,0 +1,103 @@
+import { expect, logOf, people, studio, test, visit } from './stack.ts';
+
+test('a line written in the studio answers a visitor, an agent goes on, and a crash in the middle loses nothing', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.getByRole('link', { name: 'First visit' }).click();
+
+  // Change the greeting, on the page, with the keyboard.
+  const greeting = hanne.getByRole('textbox', { name: 'Question' }).first();
+  await greeting.click();
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.press('Control+Home');
+  await hanne.keyboard.type('Good to see you. ');
+  const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
+  await expect(rehearsal.getByText('Good to see you. Hello! I can price a heat pump')).toBeVisible();
+  await rehearsal.getByRole('button', { name: 'Price a heat pump' }).click();
+  await rehearsal.getByLabel('Answer as the visitor').fill('semi');
+  await rehearsal.getByLabel('Answer as the visitor').press('Enter');
+  await expect(rehearsal.getByRole('definition')).toHaveText(['Semi-detached']);
+  await expect(hanne.getByText('Draft: 1 change')).toBeVisible();
+
+  await hanne.getByRole('button', { name: 'Publish…' }).click();
+  await hanne.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(hanne.getByText('Edition 2 is live', { exact: true })).toBeVisible();
+
+  // A visitor on the other origin goes through it, picking and typing.
+  const maud = await visit(browser, stack, { path: '/heat-pumps/costs' });
+  await expect(maud.chat.getByText('Good to see you. Hello!')).toBeVisible();
+  await maud.pick('Price a heat pump');
+  await maud.chat.getByText('What sort of home is it?').waitFor();
+  await maud.say('semi detatched');
+  await maud.chat.getByText('Do you own it?').waitFor();
+  await maud.say('yep');
+  await maud.pick('1930 to 1980');
+  await maud.pick('Loft only');
+  await maud.pick('Gas');
+  await maud.chat.getByText('what do you spend on heating').waitFor();
+  await maud.say('about 1,900');
+  await expect(maud.chat.getByText('about £612.94 a year')).toBeVisible();
+  await maud.say('Maud');
+  await maud.chat.getByText('Where shall I send the estimate, Maud?').waitFor();
+  await maud.say('maud at nowhere');
+  await expect(maud.chat.getByText('doesn’t look like an email address')).toBeVisible();
+  await maud.say('maud@gmial.com');
+  await maud.pick('No, maud@gmial.com is right');
+  await maud.pick('No');
+  await maud.pick('I have a question');
+  await maud.pick('Something else');
+  await expect(maud.chat.getByText('Waiting for somebody from Sales.')).toBeVisible();
+
+  // The agent sees it come, reads how it came, and answers.
+  const priya = await studio(browser, stack, people.priya);
+  await priya
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link', { name: /^Maud\b/ })
+    .last()
+    .click();
+  const log = logOf(priya);
+  await expect(log.getByText('about 1,900')).toBeVisible();
+  await expect(log.getByText('Handed over to Sales')).toBeVisible();
+  await expect(priya.getByRole('complementary', { name: 'What is known' }).getByText('maud@gmial.com')).toBeVisible();
+  await priya.getByRole('button', { name: 'Take it' }).click();
+  await expect(maud.chat.getByText('Priya Marlow is with you now.')).toBeVisible();
+  await priya.getByLabel('Your reply').fill('Hello Maud, what would you like to know?');
+  await priya.getByLabel('Your reply').press('Enter');
+  await expect(maud.chat.getByText('Hello Maud, what would you like to know?')).toBeVisible();
+
+  // The server dies in the middle. Both write on, and both are told.
+  await stack.killServer();
+  await expect(maud.chat.getByText('Reconnecting… what you write is kept')).toBeVisible();
+  await expect(priya.getByText('Reconnecting… What you write is kept')).toBeVisible();
+  await maud.say('Does the price include the radiators?');
+  await maud.say('And the cylinder?');
+  await priya.getByLabel('Your reply').fill('Take your time.');
+  await priya.getByLabel('Your reply').press('Enter');
+  await stack.startServer();
+
+  await expect(log.getByText('Does the price include the radiators?')).toBeVisible({ timeout: 20_000 });
+  await expect(log.getByText('And the cylinder?')).toBeVisible();
+  await expect(maud.chat.getByText('Take your time.')).toBeVisible({ timeout: 20_000 });
+  await priya.getByLabel('Your reply').fill('Both are in it.');
+  await priya.getByLabel('Your reply').press('Enter');
+  await expect(maud.chat.getByText('Both are in it.')).toBeVisible();
+  for (const text of [
+    'Does the price include the radiators?',
+    'And the cylinder?',
+    'Take your time.',
+    'Both are in it.',
+  ]) {
+    await expect(log.getByText(text, { exact: true })).toHaveCount(1);
+    await expect(maud.chat.getByText(text, { exact: true })).toHaveCount(1);
+  }
+  const inOrder = await log.getByRole('listitem').allInnerTexts();
+  const place = (text: string) => inOrder.findIndex(line => line.includes(text));
+  expect(place('Does the price include')).toBeLessThan(place('And the cylinder?'));
+  expect(place('And the cylinder?')).toBeLessThan(place('Both are in it.'));
+
+  // What was captured stands with the people.
+  await priya.getByRole('link', { name: 'People' }).click();
+  await expect(priya.getByRole('row', { name: /maud@gmial\.com/ })).toBeVisible();
+});

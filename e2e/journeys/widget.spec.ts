@@ -1,0 +1,113 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { askForPerson, expect, test, visit, visitOn } from './stack.ts';
+
+test('works by keyboard alone, and Escape gives the page back', async ({ browser, stack }) => {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await page.goto(stack.site);
+  const button = page.getByRole('button', { name: 'Ask Robin' });
+  await button.focus();
+  await page.keyboard.press('Enter');
+  const { chat } = visitOn(page);
+  await chat.getByRole('button', { name: 'Price a heat pump' }).waitFor();
+  await expect(chat.getByLabel('Your message')).toBeFocused();
+  await page.keyboard.press('Shift+Tab');
+  await expect(chat.getByRole('button', { name: 'Talk to someone' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(chat.getByText('What may we call you?')).toBeVisible();
+  await expect(chat.getByLabel('Your message')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('iframe')).toBeHidden();
+  await expect(button).toBeFocused();
+});
+
+test('neither moves the page nor stops it, and loads nothing of the chat before it is asked for', async ({
+  browser,
+  stack,
+}) => {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  const asked: string[] = [];
+  page.on('request', request => request.url().startsWith(stack.url) && asked.push(new URL(request.url()).pathname));
+  await page.addInitScript(() => {
+    const moved = { score: 0 };
+    (window as unknown as { moved: typeof moved }).moved = moved;
+    new PerformanceObserver(list => {
+      for (const entry of list.getEntries()) moved.score += (entry as unknown as { value: number }).value;
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  await page.goto(stack.site);
+  await page.getByRole('button', { name: 'Ask Robin' }).waitFor();
+  expect(asked).toEqual(['/w/brackenrow-demo.js']);
+  expect(await page.evaluate(() => (window as unknown as { moved: { score: number } }).moved.score)).toBe(0);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
+});
+
+test('is kept for a returning visitor, goes along from page to page, and is another in another browser', async ({
+  browser,
+  stack,
+}) => {
+  const first = await visit(browser, stack);
+  await first.pick('Price a heat pump');
+  await first.chat.getByText('What sort of home is it?').waitFor();
+  await first.page.getByRole('link', { name: 'Batteries' }).first().click();
+  await first.page.waitForURL('**/batteries');
+  const along = visitOn(first.page);
+  await expect(along.chat.getByText('What sort of home is it?')).toBeVisible();
+  await along.pick('Bungalow');
+  await expect(along.chat.getByText('Do you own it?')).toBeVisible();
+  const later = await first.page.context().newPage();
+  await later.goto(stack.site);
+  await later.getByRole('button', { name: 'Ask Robin' }).click();
+  await expect(visitOn(later).chat.getByText('Do you own it?')).toBeVisible();
+  const other = await visit(browser, stack);
+  await expect(other.chat.getByText('What brings you here?')).toBeVisible();
+  await expect(other.chat.getByText('Do you own it?')).toHaveCount(0);
+});
+
+test('fills a phone, and nothing is cut at 320 pixels', async ({ browser, stack }) => {
+  const phone = await visit(browser, stack, { viewport: { width: 320, height: 640 }, hasTouch: true, isMobile: true });
+  await phone.chat.getByRole('button', { name: 'Price a heat pump' }).tap();
+  await phone.chat.getByText('What sort of home is it?').waitFor();
+  expect(await phone.page.locator('iframe').boundingBox()).toMatchObject({ x: 0, y: 0, width: 320, height: 640 });
+  const cut = await phone.chat.locator('body').evaluate(body => body.scrollWidth > body.clientWidth);
+  expect(cut).toBe(false);
+  await phone.chat.getByRole('button', { name: 'Close the chat' }).tap();
+  await expect(phone.page.getByRole('button', { name: 'Ask Robin' })).toBeVisible();
+});
+
+test('moves nothing for who asked for less motion', async ({ browser, stack }) => {
+  const calm = await visit(browser, stack, { reducedMotion: 'reduce' });
+  await calm.chat.getByRole('button', { name: 'Price a heat pump' }).waitFor();
+  expect(await calm.page.locator('iframe').evaluate(frame => getComputedStyle(frame).animationName)).toBe('none');
+});
+
+test('is not carried by a page of another domain, whatever it embeds', async ({ browser, stack }) => {
+  const html = `<!doctype html><script async src="${stack.url}/w/brackenrow-demo.js"></script><iframe src="${stack.url}/w/brackenrow-demo/window" title="stolen"></iframe>`;
+  const thief = createServer((_, response) => response.setHeader('content-type', 'text/html').end(html)).listen(
+    0,
+    '127.0.0.1',
+  );
+  await new Promise(resolve => thief.once('listening', resolve));
+  const page = await (await browser.newContext()).newPage();
+  const answers: number[] = [];
+  page.on('response', response => response.url().includes('/w/') && answers.push(response.status()));
+  await page.goto(`http://localhost:${(thief.address() as AddressInfo).port}`);
+  await expect.poll(() => answers).toEqual([403, 403]);
+  await expect(page.getByRole('button', { name: 'Ask Robin' })).toHaveCount(0);
+  await expect(page.frameLocator('iframe').getByLabel('Your message')).toHaveCount(0);
+  thief.close();
+});
+
+test('a message too long is told at the box with its words kept', async ({ browser, stack }) => {
+  const visitor = await visit(browser, stack);
+  await askForPerson(visitor, 'Oswin');
+  await visitor.say('x'.repeat(4_100));
+  await expect(visitor.chat.getByRole('alert')).toHaveText(
+    'That is 100 characters too long; a message has at most 4,000.',
+  );
+  await expect(visitor.chat.getByLabel('Your message')).toHaveValue('x'.repeat(4_100));
+  await visitor.say('Shorter now');
+  await expect(visitor.chat.getByText('Shorter now')).toBeVisible();
+});

@@ -1,0 +1,199 @@
+import type { Page } from '@playwright/test';
+import { expect, people, studio, test, visit } from './stack.ts';
+
+/** Makes a flow from nothing and opens it. */
+async function newFlow(page: Page, name: string): Promise<void> {
+  await page.getByRole('link', { name: 'Flows' }).click();
+  await page.getByRole('button', { name: 'New flow' }).click();
+  await page.getByLabel('Name').fill(name);
+  await page.getByRole('button', { name: 'Create' }).click();
+  await page.getByRole('heading', { name, level: 1 }).waitFor();
+}
+
+/** Puts the caret into a line. */
+async function writeIn(page: Page, name: string): Promise<void> {
+  await page.getByRole('textbox', { name }).last().click();
+  await page.locator('.ProseMirror-focused').waitFor();
+}
+
+test('a flow is written from nothing by keyboard, with every kind of step, and visitors meet it', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Winter offer');
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.press('Control+End');
+  await hanne.keyboard.press('Enter');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+
+  // Ask, by the slash; keep the answer in a new fact.
+  await hanne.keyboard.type('/');
+  await hanne.getByRole('combobox', { name: 'Kind of step' }).waitFor();
+  await hanne.keyboard.type('ask');
+  await hanne.keyboard.press('Enter');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('What may we call you?');
+  await hanne.getByLabel('Kind of answer').selectOption('short text');
+  await hanne.getByLabel('Keep the answer as').selectOption({ label: 'New fact…' });
+  await hanne.getByRole('dialog').getByLabel('Name').fill('first name');
+  await hanne.getByRole('button', { name: 'Make the fact' }).click();
+  await expect(hanne.getByLabel('Keep the answer as')).toHaveValue('first name');
+
+  // A line with the fact in it.
+  await writeIn(hanne, 'Question');
+  await hanne.keyboard.press('Enter');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('Welcome, ');
+  await hanne.getByRole('button', { name: 'Insert a fact' }).click();
+  await hanne.getByRole('menuitem', { name: 'first name' }).click();
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('!');
+
+  const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
+  await rehearsal.getByLabel('Answer as the visitor').fill('Tamsin');
+  await rehearsal.getByLabel('Answer as the visitor').press('Enter');
+  await expect(rehearsal.getByText('Welcome, Tamsin!')).toBeVisible();
+
+  // The other kinds.
+  for (const kind of ['Decide', 'Set', 'Hand over', 'Go', 'End']) {
+    await hanne.getByRole('button', { name: /Type a line, or/ }).click();
+    await hanne.locator('.ProseMirror-focused').waitFor();
+    await hanne.keyboard.type('/');
+    await hanne.getByRole('option', { name: new RegExp(`^${kind}`) }).click();
+  }
+  await expect(hanne.getByText('Hand over to Sales')).toBeVisible();
+  await expect(hanne.getByText('Go to Welcome')).toBeVisible();
+  await expect(hanne.getByText('If first name is known, carry on; otherwise carry on.')).toBeVisible();
+
+  // Undo takes them back one by one.
+  await hanne.getByRole('heading', { name: 'Winter offer' }).click();
+  for (let count = 0; count < 20 && (await hanne.getByText('Hand over to Sales').isVisible()); count++)
+    await hanne.keyboard.press('Control+z');
+  await expect(hanne.getByText('Hand over to Sales')).toBeHidden();
+  await hanne.getByRole('button', { name: 'Redo' }).click();
+});
+
+test('a problem is shown at its place, stops the publish, and its mend is one click', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Half written');
+  await hanne.getByLabel('Step 2: End').click();
+  await hanne.getByRole('button', { name: 'Delete the step' }).last().click();
+  const line = hanne.getByRole('contentinfo');
+  await expect(line.getByText('“Welcome” runs out')).toBeVisible();
+  await hanne.getByRole('button', { name: 'Publish…' }).click();
+  await expect(hanne.getByRole('dialog').getByText('A problem stands in the way of publishing.')).toBeVisible();
+  await hanne.keyboard.press('Escape');
+  await line.getByRole('button', { name: 'End the flow there' }).click();
+  await expect(line.getByText('Nothing wrong')).toBeVisible();
+  await expect(line.getByText(/^saved /)).toBeVisible();
+  await hanne.reload();
+  await expect(hanne.getByLabel('Step 2: End')).toBeVisible();
+});
+
+test('flows are renamed, cloned, and deleted with a way back', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Spring offer');
+  await hanne.getByRole('link', { name: 'Flows' }).click();
+  const more = (name: string) => hanne.getByRole('button', { name: `More for ${name}`, exact: true });
+  await more('Spring offer').click();
+  await hanne.getByRole('menuitem', { name: 'Rename…' }).click();
+  await hanne.getByLabel('Name').fill('Summer offer');
+  await hanne.getByRole('button', { name: 'Rename' }).click();
+  await more('Summer offer').click();
+  await hanne.getByRole('menuitem', { name: 'Clone' }).click();
+  await expect(hanne.getByRole('link', { name: 'Summer offer (copy)' })).toBeVisible();
+  await more('Summer offer').click();
+  await hanne.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(hanne.getByRole('link', { name: 'Summer offer', exact: true })).toBeHidden();
+  await hanne.getByRole('button', { name: 'Undo' }).click();
+  await expect(hanne.getByRole('link', { name: 'Summer offer', exact: true })).toBeVisible();
+});
+
+test('two who write at once are told, and nothing is overwritten', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Shared');
+  const second = await studio(browser, stack, people.lead);
+  await second.goto(hanne.url());
+  await second.getByRole('heading', { name: 'Shared', level: 1 }).waitFor();
+
+  // While the second page hears nothing, both write; the later save is refused and the writer chooses.
+  await second.context().setOffline(true);
+  await writeIn(second, 'Line');
+  await second.keyboard.type(' Theirs.');
+  await expect(second.getByText('not saved yet, trying again')).toBeVisible();
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.type(' Mine.');
+  await expect(hanne.getByText(/^saved /)).toBeVisible();
+  await expect(hanne.getByText('saving…')).toBeHidden();
+  await second.context().setOffline(false);
+  await expect(second.getByText('Hanne Brill changed this draft while you were writing.')).toBeVisible();
+  await expect(second.getByRole('textbox', { name: 'Line' })).toContainText('Theirs.');
+  await second.getByRole('button', { name: 'See theirs instead' }).click();
+  await expect(second.getByRole('textbox', { name: 'Line' })).toContainText('Mine.');
+
+  // With nothing unsaved of one's own, the other's words simply appear.
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.type(' More.');
+  await expect(second.getByRole('textbox', { name: 'Line' })).toContainText('More.');
+});
+
+test('a session that ends while writing is renewed over the page, and nothing typed is lost', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Long evening');
+  await stack.endSessions();
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.type(' Written after the session had ended.');
+  const again = hanne.getByRole('dialog', { name: 'Please sign in again' });
+  await again.getByLabel('Password').fill('tarrowdale');
+  await again.getByRole('button', { name: 'Sign in' }).click();
+  await expect(again).toBeHidden();
+  await expect(hanne.getByText(/^saved /)).toBeVisible();
+  await hanne.reload();
+  await expect(hanne.getByRole('textbox', { name: 'Line' })).toContainText('Written after the session had ended.');
+});
+
+test('what is typed while Kineta cannot be reached is kept through a reload', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'In the train');
+  await stack.killServer();
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.type(' Written in a tunnel.');
+  await expect(hanne.getByText('not saved yet, trying again')).toBeVisible();
+  await stack.startServer();
+  await hanne.reload();
+  await expect(hanne.getByRole('textbox', { name: 'Line' })).toContainText('Written in a tunnel.');
+  await expect(hanne.getByText(/^saved /)).toBeVisible();
+});
+
+test('a picture in a line reaches the visitor, and markup in a line stays text', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'With a picture');
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.type(' <b>not bold</b>');
+  const png = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  await hanne.locator('input[type=file]').setInputFiles({ name: 'pump.png', mimeType: 'image/png', buffer: png });
+  await hanne.getByLabel('What the picture shows').fill('A heat pump beside a wall');
+  await expect(hanne.getByText(/^saved /)).toBeVisible();
+  await hanne.getByRole('button', { name: 'Publish…' }).click();
+  await hanne.getByRole('dialog').getByRole('checkbox').check();
+  await hanne.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(hanne.getByText('Edition 1 is live', { exact: true })).toBeVisible();
+  const visitor = await visit(browser, stack);
+  await expect(visitor.chat.getByRole('img', { name: 'A heat pump beside a wall' })).toBeVisible();
+  await expect(visitor.chat.getByText('<b>not bold</b>')).toBeVisible();
+
+  // Brackenrow goes back to its first visit.
+  await hanne.getByRole('link', { name: 'Flows' }).click();
+  await hanne.getByRole('link', { name: 'First visit', exact: true }).click();
+  await hanne.getByRole('button', { name: 'Publish…' }).click();
+  await hanne.getByRole('dialog').getByRole('checkbox').check();
+  await hanne.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(hanne.getByText(/is live: new visitors/)).toBeVisible();
+});

@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+const report = process.env.KINETA_E2E_REPORT;
+
+export default defineConfig({
+  testDir: 'journeys',
+  outputDir: '../node_modules/.cache/e2e',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: report ? [['list'], ['json', { outputFile: report }]] : [['list']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    actionTimeout: 10_000,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-dev-shm-usage',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-quic',
+        '--no-first-run',
+      ],
+    },
+  },
+});
