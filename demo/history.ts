@@ -168,11 +168,16 @@ function converse(
     if (session.state !== 'asking' || !ask) break;
     if (ending === 'with the flow' && turn >= 2 + Math.floor(throwDice() * 3)) break;
     let reply = answerTo(ask, person, throwDice);
+    if (ending === 'with the flow' && turn === 0) {
+      const first = ask.answer.choices?.[0];
+      if (first) reply = { event: 'replied', text: first.label, choice: first.id };
+    }
     if (ending === 'waiting' || ending === 'with an agent') {
       const talk = ask.answer.choices?.find(choice => /talk to someone|ask someone|something else/i.test(choice.label));
       if (talk && turn < 12) reply = { event: 'replied', text: talk.label, choice: talk.id };
-      else reply ??= answerTo(ask, person, () => 0.5);
     }
+    // Who stands in the middle now has not left.
+    if (ending !== 'natural') reply ??= answerTo(ask, person, () => 0.5);
     if (reply?.event !== 'replied') break;
     wait(4, 40);
     write({

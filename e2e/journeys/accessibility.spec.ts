@@ -17,7 +17,7 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await page.getByLabel('Email').waitFor();
   expect(await serious(page), 'sign-in').toEqual([]);
 
-  const hanne = await studio(browser, stack, people.lead);
+  const hanne = await studio(browser, stack, people.lead, { reducedMotion: 'reduce' });
   await hanne.getByRole('link', { name: 'First visit', exact: true }).waitFor();
   expect(await serious(hanne), 'flows').toEqual([]);
   await hanne.getByRole('link', { name: 'First visit', exact: true }).click();
@@ -49,7 +49,7 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
 });
 
 test('axe finds nothing serious on the open widget', async ({ browser, stack }) => {
-  const visitor = await visit(browser, stack);
+  const visitor = await visit(browser, stack, { reducedMotion: 'reduce' });
   await visitor.pick('Price a heat pump');
   await visitor.chat.getByText('What sort of home is it?').waitFor();
   expect(await serious(visitor.page)).toEqual([]);

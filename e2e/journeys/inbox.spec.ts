@@ -4,11 +4,11 @@ test('waiting, taken, noted, passed on, done: both agents see it as it happens',
   const priya = await studio(browser, stack, people.priya);
   const tom = await studio(browser, stack, people.tom);
   const visitor = await visit(browser, stack);
-  await askForPerson(visitor, 'Edda');
+  await askForPerson(visitor, 'Zebedee');
   await visitor.say('It says F4 and the house is getting cold');
 
   const row = (page: typeof priya, list: string) =>
-    page.getByRole('list', { name: list }).getByRole('link', { name: /^Edda/ });
+    page.getByRole('list', { name: list }).getByRole('link', { name: /^Zebedee/ });
   await expect(row(priya, 'Waiting')).toContainText('It says F4');
   await expect(row(priya, 'Waiting').getByLabel(/unread/)).toBeVisible();
   await expect(priya).toHaveTitle(/^\(\d+\) Inbox/);
@@ -18,7 +18,7 @@ test('waiting, taken, noted, passed on, done: both agents see it as it happens',
 
   // Writing is seen by the other, both ways.
   await visitor.chat.getByLabel('Your message').pressSequentially('Is any');
-  await expect(priya.getByText('Edda is writing…')).toBeVisible();
+  await expect(priya.getByText('Zebedee is writing…')).toBeVisible();
   await priya.getByLabel('Your reply').pressSequentially('Let me');
   await expect(visitor.chat.getByText('Priya Marlow is writing…')).toBeVisible();
 
@@ -61,10 +61,10 @@ test('the database is gone for ten seconds: both see “reconnecting”, and not
   test.setTimeout(120_000);
   const priya = await studio(browser, stack, people.priya);
   const visitor = await visit(browser, stack);
-  await askForPerson(visitor, 'Silas');
+  await askForPerson(visitor, 'Perpetua');
   await priya
     .getByRole('list', { name: 'Waiting' })
-    .getByRole('link', { name: /^Silas/ })
+    .getByRole('link', { name: /^Perpetua/ })
     .click();
   await priya.getByRole('button', { name: 'Take it' }).click();
   await expect(visitor.chat.getByText('Priya Marlow is with you now.')).toBeVisible();
@@ -89,12 +89,12 @@ test('the database is gone for ten seconds: both see “reconnecting”, and not
 
 test('an agent answers from a phone', async ({ browser, stack }) => {
   const visitor = await visit(browser, stack);
-  await askForPerson(visitor, 'Hester');
-  const tom = await studio(browser, stack, people.tom, { width: 390, height: 844 });
+  await askForPerson(visitor, 'Wilmot');
+  const tom = await studio(browser, stack, people.tom, { viewport: { width: 390, height: 844 } });
   await expect(tom.getByRole('link', { name: 'Flows' })).toHaveCount(0);
   await tom
     .getByRole('list', { name: 'Waiting' })
-    .getByRole('link', { name: /^Hester/ })
+    .getByRole('link', { name: /^Wilmot/ })
     .click();
   await tom.getByLabel('Your reply').fill('On my way');
   await tom.getByRole('button', { name: 'Reply' }).click();

@@ -51,7 +51,7 @@ export class Stack {
   }
 
   async startDatabase(): Promise<void> {
-    this.database = await startPrivateDatabase({ home: this.home, durable: false });
+    this.database = await startPrivateDatabase({ home: this.home, durable: true });
   }
 
   /** Kills the database as a crash would. */
@@ -122,13 +122,9 @@ export async function studio(
   browser: Browser,
   stack: Stack,
   email: string,
-  size?: { width: number; height: number },
+  options: Parameters<Browser['newContext']>[0] = {},
 ): Promise<Page> {
-  const context = await browser.newContext({
-    locale: 'en-GB',
-    timezoneId: 'Europe/London',
-    ...(size ? { viewport: size } : {}),
-  });
+  const context = await browser.newContext({ locale: 'en-GB', timezoneId: 'Europe/London', ...options });
   const page = await context.newPage();
   await page.goto(stack.url);
   await page.getByLabel('Email').fill(email);

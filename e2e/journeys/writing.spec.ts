@@ -5,7 +5,7 @@ import { expect, people, studio, test, visit } from './stack.ts';
 async function newFlow(page: Page, name: string): Promise<void> {
   await page.getByRole('link', { name: 'Flows' }).click();
   await page.getByRole('button', { name: 'New flow' }).click();
-  await page.getByLabel('Name').fill(name);
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
   await page.getByRole('button', { name: 'Create' }).click();
   await page.getByRole('heading', { name, level: 1 }).waitFor();
 }
@@ -36,7 +36,7 @@ test('a flow is written from nothing by keyboard, with every kind of step, and v
   await hanne.keyboard.type('What may we call you?');
   await hanne.getByLabel('Kind of answer').selectOption('short text');
   await hanne.getByLabel('Keep the answer as').selectOption({ label: 'New fact…' });
-  await hanne.getByRole('dialog').getByLabel('Name').fill('first name');
+  await hanne.getByRole('dialog').getByRole('textbox', { name: 'Name' }).fill('first name');
   await hanne.getByRole('button', { name: 'Make the fact' }).click();
   await expect(hanne.getByLabel('Keep the answer as')).toHaveValue('first name');
 
@@ -79,7 +79,7 @@ test('a problem is shown at its place, stops the publish, and its mend is one cl
   await newFlow(hanne, 'Half written');
   await hanne.getByLabel('Step 2: End').click();
   await hanne.getByRole('button', { name: 'Delete the step' }).last().click();
-  const line = hanne.getByRole('contentinfo');
+  const line = hanne.getByRole('region', { name: 'Checks' });
   await expect(line.getByText('“Welcome” runs out')).toBeVisible();
   await hanne.getByRole('button', { name: 'Publish…' }).click();
   await expect(hanne.getByRole('dialog').getByText('A problem stands in the way of publishing.')).toBeVisible();
@@ -98,7 +98,7 @@ test('flows are renamed, cloned, and deleted with a way back', async ({ browser,
   const more = (name: string) => hanne.getByRole('button', { name: `More for ${name}`, exact: true });
   await more('Spring offer').click();
   await hanne.getByRole('menuitem', { name: 'Rename…' }).click();
-  await hanne.getByLabel('Name').fill('Summer offer');
+  await hanne.getByRole('textbox', { name: 'Name' }).fill('Summer offer');
   await hanne.getByRole('button', { name: 'Rename' }).click();
   await more('Summer offer').click();
   await hanne.getByRole('menuitem', { name: 'Clone' }).click();

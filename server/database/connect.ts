@@ -41,7 +41,7 @@ export function connect(url: string, poolSize = 16): Database {
     dialectModule: mariadb,
     timezone: '+00:00',
     logging: false,
-    pool: { max: poolSize, min: 2, acquire: 10_000, idle: 30_000 },
+    pool: { max: poolSize, min: Math.min(2, poolSize), acquire: 10_000, idle: 30_000 },
     define: { charset: 'utf8mb4', underscored: true, timestamps: false },
     dialectOptions: {
       bigNumberStrings: true,

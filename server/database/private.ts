@@ -188,7 +188,10 @@ export async function startPrivateDatabase(options: PrivateDatabaseOptions): Pro
         '--collation-server=utf8mb4_unicode_520_ci',
         '--default-time-zone=+00:00',
         '--innodb-buffer-pool-size=256M',
-        '--innodb-log-file-size=64M',
+        // A generous log, so that a busy hour is not stopped by pages that must be written before it is full.
+        '--innodb-log-file-size=256M',
+        '--innodb-flush-neighbors=0',
+        '--innodb-io-capacity=1000',
         ...(options.durable
           ? ['--innodb-flush-log-at-trx-commit=1', '--innodb-doublewrite=ON']
           : [

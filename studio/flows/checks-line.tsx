@@ -6,7 +6,7 @@ import { jumpTo } from './page.tsx';
 
 const count = (number: number, one: string, many: string): string => `${number} ${number === 1 ? one : many}`;
 
-function Item({ finding, onGo }: { finding: Finding; onGo: () => void }) {
+function Item({ finding }: { finding: Finding }) {
   const edit = useDraft(state => state.edit);
   return (
     <li className="flex items-center gap-2 py-1">
@@ -14,14 +14,7 @@ function Item({ finding, onGo }: { finding: Finding; onGo: () => void }) {
         className={`size-2 shrink-0 rounded-full ${finding.level === 'problem' ? 'bg-brick' : 'bg-ochre'}`}
         aria-hidden="true"
       />
-      <button
-        type="button"
-        className="flex-1 text-left hover:underline"
-        onClick={() => {
-          jumpTo(finding.place);
-          onGo();
-        }}
-      >
+      <button type="button" className="flex-1 text-left hover:underline" onClick={() => jumpTo(finding.place)}>
         {finding.sentence}
       </button>
       {finding.fix ? (
@@ -53,10 +46,15 @@ export function ChecksLine({ findings }: { findings: Finding[] }) {
   const advice = findings.length - problems.length;
   const [first] = findings;
   return (
-    <footer className="flex min-h-8 items-center gap-4 border-t border-rule px-4 py-1 text-[0.8125rem]">
+    <section
+      aria-label="Checks"
+      className="flex min-h-8 items-center gap-4 border-t border-rule px-4 py-1 text-[0.8125rem]"
+    >
       {first ? (
         <>
-          <Item finding={first} onGo={() => {}} />
+          <ul>
+            <Item finding={first} />
+          </ul>
           {findings.length > 1 ? (
             <Popover.Root>
               <Popover.Trigger className="shrink-0 rounded px-1.5 py-0.5 hover:bg-paper-2">
@@ -75,7 +73,7 @@ export function ChecksLine({ findings }: { findings: Finding[] }) {
                 >
                   <ul aria-label="Findings">
                     {findings.map((finding, index) => (
-                      <Item key={index} finding={finding} onGo={() => {}} />
+                      <Item key={index} finding={finding} />
                     ))}
                   </ul>
                 </Popover.Content>
@@ -91,6 +89,6 @@ export function ChecksLine({ findings }: { findings: Finding[] }) {
       <p className={`ml-auto shrink-0 ${mistake ? 'text-brick' : 'text-ink-2'}`} role="status">
         {mistake || (saving === 'saved' ? `saved ${exactClock(savedAt)}` : savedWords[saving])}
       </p>
-    </footer>
+    </section>
   );
 }

@@ -84,12 +84,14 @@ interface LineEditorProps extends LineKeys {
   line: Line;
   placeholder: string;
   onChange: (line: Line) => void;
+  /** Where the pointer went down to open it, in the window’s coordinates. */
+  startAt?: { left: number; top: number } | undefined;
   /** Hands out the editor while it lives, for buttons beside it. */
   onEditor?: (editor: Editor | null) => void;
 }
 
 /** The editor of one line, with the caret in it. Only the line being written has one; the others are plain text. */
-export function LineEditor({ name, line, placeholder, onChange, onEditor, ...keys }: LineEditorProps) {
+export function LineEditor({ name, line, placeholder, startAt, onChange, onEditor, ...keys }: LineEditorProps) {
   const latest = useRef({ onChange, keys, given: line });
   latest.current.onChange = onChange;
   latest.current.keys = keys;
@@ -107,7 +109,12 @@ export function LineEditor({ name, line, placeholder, onChange, onEditor, ...key
       Placeholder.configure({ placeholder }),
     ],
     content: toEditor(line),
-    autofocus: 'end',
+    onCreate({ editor: created }) {
+      // Where it was clicked, else at its end; the caret is set before the focus, so that nothing typed goes astray.
+      const clicked = startAt && created.view.posAtCoords(startAt)?.pos;
+      created.commands.setTextSelection(clicked ?? created.state.doc.content.size);
+      created.view.focus();
+    },
     editorProps: {
       attributes: { 'aria-label': name, role: 'textbox', 'aria-multiline': 'true' },
       handleKeyDown(view, event) {

@@ -1,5 +1,6 @@
 import type { Line } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
+import { useRef } from 'react';
 import { LineEditor, type LineKeys } from './line-editor.tsx';
 import { useSelection } from './selection.ts';
 
@@ -43,7 +44,9 @@ interface LineFieldProps extends LineKeys {
 export function LineField({ step, part, name, line, placeholder, ...rest }: LineFieldProps) {
   const active = useSelection(state => state.line === `${step}:${part}`);
   const write = useSelection(state => state.write);
-  if (active) return <LineEditor key={`${step}:${part}`} name={name} line={line} placeholder={placeholder} {...rest} />;
+  const pointer = useRef<{ left: number; top: number }>(undefined);
+  if (active)
+    return <LineEditor name={name} line={line} placeholder={placeholder} startAt={pointer.current} {...rest} />;
   return (
     <div
       role="textbox"
@@ -51,7 +54,13 @@ export function LineField({ step, part, name, line, placeholder, ...rest }: Line
       aria-multiline="true"
       tabIndex={0}
       className="cursor-text rounded-sm"
+      onPointerDown={event => {
+        pointer.current = { left: event.clientX, top: event.clientY };
+      }}
       onFocus={() => write(step, part)}
+      onBlur={() => {
+        pointer.current = undefined;
+      }}
     >
       {line.length > 0 ? <Still line={line} /> : <p className="text-ink-3">{placeholder}</p>}
     </div>

@@ -202,8 +202,8 @@ export function Rehearsal({ flow }: { flow: Flow }) {
           <option value="closed">everyone is out</option>
         </Select>
       </div>
+      {known.length === 0 ? <p className="text-ink-2">Nothing yet.</p> : null}
       <dl className="max-h-32 overflow-y-auto text-[0.8125rem]">
-        {known.length === 0 ? <p className="text-ink-3">Nothing yet.</p> : null}
         {known.map(([fact, value]) => (
           <div key={fact} className="flex justify-between gap-3 py-0.5">
             <dt className="shrink-0">{fact}</dt>

@@ -11,7 +11,9 @@ export function StepMenu({ onPick, onClose }: { onPick: (kind: Step['kind']) => 
     `${viewOf(kind.kind).name} ${kind.purpose}`.toLowerCase().includes(search.trim().toLowerCase()),
   );
   const chosen = offered[Math.min(at, offered.length - 1)];
-  useEffect(() => box.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    void box.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   return (
     <div
       ref={box}

@@ -73,7 +73,7 @@ export const useConversation = create<ConversationState>((set, get) => {
 
   function read(id: string): void {
     if (document.visibilityState !== 'visible') return;
-    useInbox.getState().seen(id);
+    useInbox.getState().reading(id);
     call(conversationRoutes.read, { params: { id }, body: { number: last() } }).catch(() => {
       // Read again with the next entry.
     });
@@ -177,6 +177,7 @@ export const useConversation = create<ConversationState>((set, get) => {
       });
       return () => {
         closed = true;
+        useInbox.getState().reading(undefined);
         stop();
         socket.emit('unwatch', { conversation: id });
         socket

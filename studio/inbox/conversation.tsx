@@ -26,6 +26,7 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
   const go = () => {
     if (text.trim() === '' || tooLong > 0) return;
     send(id, kind, text);
+    typedAt.current = 0;
     setKind('reply');
     box.current?.focus();
   };

@@ -15,7 +15,8 @@ interface InboxState {
   more(): Promise<void>;
   /** Follows what happens in the workspace; returns how to stop. */
   attend(): () => void;
-  seen(id: string): void;
+  /** The conversation that is open: nothing in it is unread. */
+  reading(id: string | undefined): void;
 }
 
 const REFRESH_AT_MOST_EVERY = 700;
@@ -30,13 +31,15 @@ export const useInbox = create<InboxState>((set, get) => {
   let _timer: ReturnType<typeof setTimeout> | undefined;
   /** Who waits, as last heard: whoever is new among them is rung for. */
   let waiting: Set<string> | undefined;
+  let read: string | undefined;
+  const withoutRead = (summary: ConversationSummary) => (summary.id === read ? { ...summary, unread: 0 } : summary);
 
   async function refresh(): Promise<void> {
     const { list } = get();
     try {
       const page = await call(conversationRoutes.list, { query: { list } });
       if (get().list !== list) return;
-      const first = page.conversations;
+      const first = page.conversations.map(withoutRead);
       const firstIds = new Set(first.map(({ id }) => id));
       const loaded = get().conversations ?? [];
       // Further pages that were loaded stay, less what moved to the first or away.
@@ -124,10 +127,10 @@ export const useInbox = create<InboxState>((set, get) => {
         stop();
       };
     },
-    seen(id) {
+    reading(id) {
+      read = id;
       const { conversations } = get();
-      if (conversations)
-        set({ conversations: conversations.map(known => (known.id === id ? { ...known, unread: 0 } : known)) });
+      if (conversations) set({ conversations: conversations.map(withoutRead) });
     },
   };
 });

@@ -1,6 +1,7 @@
 import { Problem, type Route } from '@kineta/contract';
 import type { z } from 'zod';
 import { useAccount } from '../account/store.ts';
+import { lostReach } from './live.ts';
 
 /** What the server said went wrong, or that it could not be reached. */
 export class CallError extends Error {
@@ -74,10 +75,12 @@ export async function call<R extends Route>(route: R, given: Given<R>): Promise<
         ...(raw ? { body: raw } : body === undefined ? {} : { body: JSON.stringify(body) }),
       });
     } catch {
+      lostReach();
       throw new CallError(unreachable);
     }
     if (response.ok) return route.reply.parse(await response.json()) as z.output<R['reply']>;
     const problem = await problemOf(response);
+    if (problem.code === 'unavailable') lostReach();
     const ended = problem.code === 'not_signed_in' || problem.code === 'bad_csrf_token';
     if (!ended || route.path.endsWith('/sign-in') || !useAccount.getState().account) throw new CallError(problem);
     await useAccount.getState().signInAgain();

@@ -2,6 +2,8 @@ import { lazy, Suspense, useEffect } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { SignInPage } from '../account/sign-in.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
+import { Button } from '../ui/button.tsx';
+import { Empty } from '../ui/empty.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { Frame } from './frame.tsx';
 
@@ -16,6 +18,20 @@ function Home() {
   return <Navigate to={member.role === 'lead' ? '/flows' : '/inbox'} replace />;
 }
 
+/** When a screen breaks: what was typed is in the browser, and reloading takes it up again. */
+function Broken() {
+  return (
+    <Empty title="This page has broken">
+      What you wrote is kept in this browser. Reload the page, and it is taken up again.
+      <div className="mt-4">
+        <Button look="main" onClick={() => location.reload()}>
+          Reload
+        </Button>
+      </div>
+    </Empty>
+  );
+}
+
 const later = (screen: React.ReactNode) => (
   <Suspense fallback={<Skeleton lines={6} className="p-8" />}>{screen}</Suspense>
 );
@@ -23,6 +39,7 @@ const later = (screen: React.ReactNode) => (
 const router = createBrowserRouter([
   {
     element: <Frame />,
+    errorElement: <Broken />,
     children: [
       { path: '/flows', element: later(<FlowList />) },
       { path: '/flows/:id', element: later(<Workbench />) },

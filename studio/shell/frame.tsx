@@ -49,7 +49,7 @@ function OpenTeams() {
 export function Frame() {
   const { member, workspace } = useSignedIn();
   const signOut = useAccount(state => state.signOut);
-  const online = useConnection(state => state.online);
+  const online = useConnection(state => state.online && state.reachable);
   const waiting = useInbox(state => state.counts.waiting);
   const attend = useInbox(state => state.attend);
 

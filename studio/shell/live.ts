@@ -2,8 +2,34 @@ import { STUDIO_NAMESPACE, type StudioCalls, type StudioNews } from '@kineta/con
 import { io, type Socket } from 'socket.io-client';
 import { create } from 'zustand';
 
-/** Whether news come in. While they do not, everything written is kept and sent later. */
-export const useConnection = create<{ online: boolean; epoch: number }>(() => ({ online: true, epoch: 0 }));
+interface ConnectionState {
+  /** Whether news come in. */
+  online: boolean;
+  /** Whether Kineta could do what it was last asked; it cannot while its database is away. */
+  reachable: boolean;
+  /** Counts connections and returns, so that screens catch up. */
+  epoch: number;
+}
+
+/** Whether Kineta answers. While it does not, everything written is kept and sent later. */
+export const useConnection = create<ConnectionState>(() => ({ online: true, reachable: true, epoch: 0 }));
+
+const LOOK_AGAIN_AFTER = 1_500;
+
+/** Kineta could not do what it was asked: looks until it can again. */
+export function lostReach(): void {
+  if (!useConnection.getState().reachable) return;
+  useConnection.setState({ reachable: false });
+  const look = async () => {
+    const fine = await fetch('/health').then(
+      response => response.ok,
+      () => false,
+    );
+    if (fine) useConnection.setState(state => ({ reachable: true, epoch: state.epoch + 1 }));
+    else setTimeout(look, LOOK_AGAIN_AFTER);
+  };
+  setTimeout(look, LOOK_AGAIN_AFTER);
+}
 
 let socket: Socket<StudioNews, StudioCalls> | undefined;
 
@@ -20,7 +46,7 @@ export function live(): Socket<StudioNews, StudioCalls> {
   opened.on('connect_error', () => {
     useConnection.setState({ online: false });
     // Turned away for now, while the database is away or the session has ended: only we can try again.
-    if (!opened.active) setTimeout(() => opened.connect(), 1_500);
+    if (!opened.active) setTimeout(() => opened.connect(), LOOK_AGAIN_AFTER);
   });
   socket = opened;
   return opened;

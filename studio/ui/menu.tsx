@@ -7,8 +7,17 @@ export interface MenuItem {
   danger?: boolean;
 }
 
+interface MenuProps {
+  items: MenuItem[];
+  children: ReactNode;
+  /** What is said when there is nothing to pick. */
+  empty?: string;
+  /** Called once the menu has closed, in place of giving the focus back to the button. */
+  onClosed?: () => void;
+}
+
 /** A menu that opens from its child, a button. */
-export function Menu({ items, children, empty }: { items: MenuItem[]; children: ReactNode; empty?: string }) {
+export function Menu({ items, children, empty, onClosed }: MenuProps) {
   return (
     <Radix.Root>
       <Radix.Trigger asChild>{children}</Radix.Trigger>
@@ -16,6 +25,11 @@ export function Menu({ items, children, empty }: { items: MenuItem[]; children: 
         <Radix.Content
           align="end"
           sideOffset={4}
+          onCloseAutoFocus={event => {
+            if (!onClosed) return;
+            event.preventDefault();
+            onClosed();
+          }}
           className="appear z-50 max-h-80 min-w-44 overflow-y-auto rounded-lg border border-rule bg-sheet p-1 shadow-lg"
         >
           {items.length === 0 && empty ? <p className="px-3 py-1.5 text-ink-2">{empty}</p> : null}

@@ -112,6 +112,7 @@ export class Connection {
     if (text.length > LONGEST)
       return `That is ${(text.length - LONGEST).toLocaleString()} characters too long; a message has at most ${LONGEST.toLocaleString()}.`;
     const clientId = crypto.randomUUID();
+    this.typedAt = 0;
     this.setPending([...this.state.pending, { clientId, text, ...(choice === undefined ? {} : { choice }) }]);
     this.flush();
     return undefined;

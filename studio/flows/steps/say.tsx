@@ -87,6 +87,7 @@ export function LineTools({ editor }: { editor: Editor | null }) {
         <Link2 className="size-3.5" aria-hidden="true" />
       </IconButton>
       <Menu
+        onClosed={() => editor.commands.focus()}
         items={facts.map(fact => ({ label: fact.name, onSelect: () => insert(fact.name) }))}
         empty="This flow knows no facts yet. Ask something first."
       >

@@ -1,0 +1,38 @@
+import { describe, expect, test } from 'vitest';
+import { Entry, visitorSees } from './conversations.ts';
+import { Problem, problemCodes } from './problem.ts';
+import { RowId } from './route.ts';
+import { allRoutes } from './routes.ts';
+
+test('every route has a place of its own and says who may call it', () => {
+  const places = Object.values(allRoutes).map(route => `${route.method} ${route.path}`);
+  expect(new Set(places).size).toBe(places.length);
+  const open = Object.entries(allRoutes).filter(([, route]) => route.access === 'anyone');
+  expect(open.map(([name]) => name)).toEqual(['account.signIn']);
+});
+
+describe('schemas', () => {
+  test('identities are positive 64-bit numbers as text', () => {
+    for (const good of ['1', '9007199254740993']) expect(RowId.safeParse(good).success).toBe(true);
+    for (const bad of ['0', '-1', '1e3', '', '1 ', "1'--", '12345678901234567890'])
+      expect(RowId.safeParse(bad).success).toBe(false);
+  });
+
+  test('an entry of a kind that is not in the contract is refused', () => {
+    const at = '2026-11-24T10:12:00.000Z';
+    expect(Entry.safeParse({ number: 1, at, kind: 'ended' }).success).toBe(true);
+    expect(Entry.safeParse({ number: 1, at, kind: 'sung' }).success).toBe(false);
+    expect(Entry.safeParse({ number: 1, at, kind: 'direction' }).success).toBe(false);
+  });
+
+  test('what is for the team is not among what visitors see', () => {
+    for (const kind of ['note', 'learned', 'entered', 'direction', 'passed on', 'opened'] as const)
+      expect(visitorSees.has(kind)).toBe(false);
+  });
+
+  test('a problem is as RFC 9457 says, with a status that fits its code', () => {
+    const problem = { type: 'urn:kineta:problem:not_found', title: 'x', status: 404, detail: 'x', code: 'not_found' };
+    expect(Problem.parse(problem)).toEqual(problem);
+    expect(Object.values(problemCodes).every(status => status >= 400 && status < 600)).toBe(true);
+  });
+});
