@@ -1,4 +1,4 @@
-import { AnswerShown, Picture, SpokenLine, Value } from '@kineta/core';
+import { AnswerShown, FactType, Picture, SpokenLine, Value } from '@kineta/core';
 import { z } from 'zod';
 import { Member } from './account.ts';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
@@ -8,6 +8,10 @@ export const Lead = z.enum(['flow', 'waiting', 'agent', 'done']);
 export type Lead = z.infer<typeof Lead>;
 
 const Who = Member.pick({ id: true, name: true });
+
+/** A fact with its value, and the type that says how to show it. */
+export const KnownFact = z.object({ fact: z.string(), type: FactType, value: Value });
+export type KnownFact = z.infer<typeof KnownFact>;
 
 /** What each kind of entry says; an entry is one line of a conversation’s log and never changes. */
 const said = [
@@ -22,7 +26,7 @@ const said = [
   z.object({ kind: z.literal('said'), speaker: z.string(), line: SpokenLine, picture: Picture.optional() }),
   z.object({ kind: z.literal('asked'), speaker: z.string(), line: SpokenLine, answer: AnswerShown }),
   z.object({ kind: z.literal('entered'), scene: z.string(), title: z.string() }),
-  z.object({ kind: z.literal('learned'), fact: z.string(), value: Value }),
+  KnownFact.extend({ kind: z.literal('learned') }),
   z.object({ kind: z.literal('direction'), text: z.string() }),
   z.object({ kind: z.literal('handed over'), team: z.string().nullable(), reason: z.string() }),
   z.object({ kind: z.literal('ended') }),
@@ -77,8 +81,8 @@ export type ConversationSummary = z.infer<typeof ConversationSummary>;
 export const ConversationDetail = z.object({
   conversation: ConversationSummary,
   entries: z.array(Entry),
-  /** What is known: facts of this conversation and of the visitor, by name. */
-  facts: z.record(z.string(), Value),
+  /** What is known: facts of this conversation and of the visitor. */
+  facts: z.array(KnownFact),
   edition: z.int().nullable(),
   /** How many conversations this visitor had before. */
   earlier: z.int(),

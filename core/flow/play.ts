@@ -94,7 +94,8 @@ class Performance implements Run {
   }
 
   learn(step: Id, fact: string, given: Value): void {
-    const value = rounded(given, this.program.typeOf(fact), this.world.locale.currency);
+    const type = this.program.typeOf(fact);
+    const value = rounded(given, type, this.world.locale.currency);
     if (!this.copied) {
       this.facts = { ...this.facts };
       if (!this.apart) this.known = this.facts;
@@ -102,7 +103,7 @@ class Performance implements Run {
     }
     (this.facts as Record<string, Value>)[fact] = value;
     if (this.apart && this.world.business[fact] === undefined) (this.known as Record<string, Value>)[fact] = value;
-    this.acts.push({ act: 'learn', step, fact, value });
+    this.acts.push({ act: 'learn', step, fact, type, value });
     if (this.program.remembered.has(fact)) this.acts.push({ act: 'remember', fact, value });
   }
 }

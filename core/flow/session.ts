@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Facts, type Locale, Value } from '../facts/fact.ts';
+import { type Facts, FactType, type Locale, Value } from '../facts/fact.ts';
 import type { OpeningHours } from '../hours/hours.ts';
 import { SpokenLine } from './line.ts';
 
@@ -63,7 +63,7 @@ export const Act = z.discriminatedUnion('act', [
   z.object({ act: z.literal('enter'), scene: z.string(), title: z.string() }),
   z.object({ act: z.literal('say'), step: z.string(), line: SpokenLine, picture: Picture.optional() }),
   z.object({ act: z.literal('ask'), step: z.string(), line: SpokenLine, answer: AnswerShown }),
-  z.object({ act: z.literal('learn'), step: z.string(), fact: z.string(), value: Value }),
+  z.object({ act: z.literal('learn'), step: z.string(), fact: z.string(), type: FactType, value: Value }),
   z.object({ act: z.literal('remember'), fact: z.string(), value: Value }),
   z.object({ act: z.literal('note'), step: z.string().optional(), text: z.string() }),
   z.object({

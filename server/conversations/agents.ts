@@ -81,10 +81,16 @@ export class AgentService {
       this.directories.of(me.workspace),
     ]);
     if (!row) throw notFound('conversation');
+    const edition = row.edition_id === null ? undefined : await this.editions.get(me.workspace, row.edition_id);
+    const types = new Map(edition?.facts.map(fact => [fact.name, fact.type]));
     return {
       conversation: summaryOf(row, directory, Number(row.unread)),
       entries,
-      facts: { ...row.facts, ...row.session.facts },
+      facts: Object.entries({ ...row.facts, ...row.session.facts }).map(([fact, value]) => ({
+        fact,
+        type: types.get(fact) ?? 'text',
+        value,
+      })),
       edition: row.edition,
       earlier: Number(row.earlier),
     };

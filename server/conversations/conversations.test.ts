@@ -152,6 +152,16 @@ describe('a visitor', () => {
     expect(await visitor.reply(text)).toMatchObject({ ok: false, problem: { code, detail: expect.any(String) } });
   });
 
+  test('a message of megabytes closes its socket and nothing else', async () => {
+    const visitor = await page().open();
+    const closed = new Promise(resolve => visitor.socket.once('disconnect', resolve));
+    visitor.socket.emit('reply', { clientId: 'megabytes', text: 'x'.repeat(2_000_000) }, () => {});
+    expect(await closed).toBe('transport close');
+    const back = await page(visitor.pass).open();
+    expect(back.welcome.conversation).toBe(visitor.welcome.conversation);
+    expect(await back.reply('Flat')).toMatchObject({ ok: true });
+  });
+
   test('markup, emoji, right-to-left and control characters come through as they are', async () => {
     const visitor = await handedOver();
     const text = '<img src=x onerror=alert(1)> 👩‍👩‍👧 مرحبا \u202e \\ \' " :name ?';

@@ -32,7 +32,7 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
     case 'ask':
       return { kind: 'asked', speaker, line: act.line, answer: act.answer };
     case 'learn':
-      return { kind: 'learned', fact: act.fact, value: act.value };
+      return { kind: 'learned', fact: act.fact, type: act.type, value: act.value };
     case 'note':
       return { kind: 'direction', text: act.text };
     case 'hand over':

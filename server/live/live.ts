@@ -50,9 +50,9 @@ export class Live {
     this.io.of(STUDIO_NAMESPACE).to(rooms.watchers(conversation)).emit('typing', { conversation, name: null });
   }
 
-  /** Somebody of the team writes in a conversation: its visitor sees that, and so do the others. */
-  memberTypes(conversation: string, name: string): void {
+  /** Somebody of the team writes in a conversation: its visitor sees that, and so do the others, but not the writer. */
+  memberTypes(conversation: string, name: string, writer: string): void {
     this.io.of(VISITOR_NAMESPACE).to(rooms.visitor(conversation)).emit('typing', { name });
-    this.io.of(STUDIO_NAMESPACE).to(rooms.watchers(conversation)).emit('typing', { conversation, name });
+    this.io.of(STUDIO_NAMESPACE).to(rooms.watchers(conversation)).except(writer).emit('typing', { conversation, name });
   }
 }

@@ -82,7 +82,8 @@ export function studioEnd(
     });
     socket.on('typing', request => {
       const parsed = Watch.safeParse(request);
-      if (parsed.success && watched.has(parsed.data.conversation)) live.memberTypes(parsed.data.conversation, me.name);
+      if (parsed.success && watched.has(parsed.data.conversation))
+        live.memberTypes(parsed.data.conversation, me.name, socket.id);
     });
   });
 }

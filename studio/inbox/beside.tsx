@@ -38,7 +38,6 @@ export function Beside({ detail, entries, shown }: { detail: ConversationDetail;
   const { workspace } = useSignedIn();
   const { conversation, facts, earlier, edition } = detail;
   const scenes = way(entries);
-  const known = Object.entries(facts);
   return (
     <aside
       aria-label="What is known"
@@ -53,15 +52,11 @@ export function Beside({ detail, entries, shown }: { detail: ConversationDetail;
         </dl>
       </Part>
       <Part title="Known">
-        {known.length === 0 ? <p className="text-ink-2">Nothing yet.</p> : null}
+        {facts.length === 0 ? <p className="text-ink-2">Nothing yet.</p> : null}
         <dl>
-          {known.map(([fact, value]) => (
+          {facts.map(({ fact, type, value }) => (
             <Pair key={fact} name={fact}>
-              {show(
-                value,
-                typeof value === 'number' && /bill|price|saving|cost|amount/.test(fact) ? 'money' : 'text',
-                workspace,
-              )}
+              {show(value, type, workspace)}
             </Pair>
           ))}
         </dl>

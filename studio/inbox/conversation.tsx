@@ -64,7 +64,7 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
             go();
           }
         }}
-        className={`max-h-48 w-full resize-none rounded-lg border px-3 py-2 font-script text-base [field-sizing:content] ${
+        className={`max-h-48 w-full resize-none rounded-lg border px-3 py-2 font-script text-base outline-none [field-sizing:content] focus:ring-2 focus:ring-petrol-2 ${
           kind === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'
         }`}
       />

@@ -133,7 +133,7 @@ export default function Inbox() {
       <h1 className="sr-only">Inbox</h1>
       <section
         aria-label="Conversations"
-        className={`flex h-full w-80 shrink-0 flex-col border-r border-rule max-md:w-full ${id ? 'max-md:hidden' : ''}`}
+        className={`flex h-full w-84 shrink-0 flex-col border-r border-rule max-md:w-full ${id ? 'max-md:hidden' : ''}`}
       >
         <div className="flex min-h-13 items-end border-b border-rule pr-0.5 pl-2">
           <div className="flex min-w-0 flex-1 overflow-x-auto">

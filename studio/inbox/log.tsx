@@ -1,5 +1,5 @@
 import type { Entry } from '@kineta/contract';
-import { type FactType, show } from '@kineta/core';
+import { show } from '@kineta/core';
 import type { ReactNode } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { clockTime, wholeTime } from '../ui/time.ts';
@@ -135,14 +135,7 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
     case 'learnt':
       return (
         <Direction at={line.at}>
-          Learnt:{' '}
-          {line.facts
-            .map(({ fact, value }) => {
-              const type: FactType =
-                typeof value === 'number' && /bill|price|saving|cost|amount/.test(fact) ? 'money' : 'text';
-              return `${fact} ${show(value, type, workspace)}`;
-            })
-            .join(' · ')}
+          Learnt: {line.facts.map(({ fact, type, value }) => `${fact} ${show(value, type, workspace)}`).join(' · ')}
         </Direction>
       );
     case 'direction':
@@ -150,7 +143,7 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
     case 'handed over':
       return (
         <Direction at={line.at}>
-          Handed over{line.team ? ` to ${line.team}` : ''}. {line.reason} The flow stays quiet from here.
+          {line.team ? `Handed over to ${line.team}.` : `Handed over: ${line.reason}`} The flow stays quiet from here.
         </Direction>
       );
     case 'ended':

@@ -75,8 +75,9 @@ export function Frame() {
         <div className="mt-auto px-2.5 text-xs max-md:hidden">
           <p className="text-white">{workspace.name}</p>
           <OpenTeams />
-          <button type="button" onClick={signOut} className="mt-3 flex items-center gap-1.5 hover:text-white">
-            <LogOut className="size-3.5" aria-hidden="true" /> {member.name}, sign out
+          <p className="mt-3 text-white">{member.name}</p>
+          <button type="button" onClick={signOut} className="flex items-center gap-1.5 hover:text-white">
+            <LogOut className="size-3.5" aria-hidden="true" /> Sign out
           </button>
         </div>
       </nav>

@@ -285,7 +285,7 @@ function Panel(props: StepProps<Ask>) {
                 </option>
               ))}
             </Select>
-            , then
+            then
             <WaySelect
               name="After the last try"
               value={step.giveUp?.to}

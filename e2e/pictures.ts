@@ -1,0 +1,81 @@
+/** `npx tsx e2e/pictures.ts`: takes the pictures of docs/screenshots anew, from the demo's data. */
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { askForPerson, logOf, people, Stack, studio, visit } from './journeys/stack.ts';
+import config from './playwright.config.ts';
+
+const folder = join(import.meta.dirname, '../docs/screenshots');
+const wide = { viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' as const };
+const phone = {
+  viewport: { width: 390, height: 844 },
+  isMobile: true,
+  hasTouch: true,
+  reducedMotion: 'reduce' as const,
+};
+
+const stack = await new Stack().start();
+const browser = await chromium.launch(config.use?.launchOptions);
+
+async function take(page: Page, name: string): Promise<void> {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+}
+
+const hanne = await studio(browser, stack, people.lead, wide);
+await hanne.getByRole('link', { name: 'First visit' }).waitFor();
+await hanne.getByRole('button', { name: 'More for First visit' }).click();
+await hanne.getByRole('menuitem', { name: 'Clone' }).click();
+await hanne.getByRole('link', { name: 'First visit (copy)' }).waitFor();
+await take(hanne, 'flows');
+
+await hanne.getByRole('link', { name: 'First visit', exact: true }).click();
+const scenes = hanne.getByRole('navigation', { name: 'Scenes' });
+await scenes
+  .getByRole('button', { name: /About your home/ })
+  .first()
+  .click();
+const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
+for (const choice of ['Semi-detached', 'Yes', '1930 to 1980', 'Loft only', 'Gas'])
+  await rehearsal.getByRole('button', { name: choice, exact: true }).click();
+await rehearsal.getByLabel('Answer as the visitor').fill('about 1,900');
+await rehearsal.getByLabel('Answer as the visitor').press('Enter');
+await scenes
+  .getByRole('button', { name: /Savings estimate/ })
+  .first()
+  .click();
+await hanne.getByLabel('Step 4: Ask').click();
+await take(hanne, 'workbench');
+
+const maud = await visit(browser, stack, { ...wide, path: '/' });
+await maud.pick('Price a heat pump');
+await maud.pick('Semi-detached');
+await maud.chat.getByText('Do you own it?').waitFor();
+await maud.say('yep');
+await maud.chat.getByText('When was it built').waitFor();
+await take(maud.page, 'visitor');
+
+const onPhone = await visit(browser, stack, { ...phone, path: '/heat-pumps' });
+await askForPerson(onPhone, 'Maud');
+const priya = await studio(browser, stack, people.priya, wide);
+await priya.getByRole('list', { name: 'Waiting' }).getByRole('link', { name: /^Maud/ }).last().click();
+await priya.getByRole('button', { name: 'Take it' }).click();
+await priya.getByLabel('Your reply').fill('Hello Maud, this is the right place. What would you like to know?');
+await priya.getByLabel('Your reply').press('Enter');
+await onPhone.chat.getByText('this is the right place').waitFor();
+await onPhone.say('Does the fixed price include the radiators?');
+await logOf(priya).getByText('Does the fixed price include the radiators?').waitFor();
+await take(onPhone.page, 'visitor-phone');
+await priya.getByLabel('Your reply').fill('Yes: up to four larger ones. The survey tells which');
+await take(priya, 'inbox');
+await priya.getByRole('link', { name: 'People' }).click();
+await priya.getByRole('row').nth(3).waitFor();
+await take(priya, 'people');
+
+const tom = await studio(browser, stack, people.tom, phone);
+await tom.getByRole('list', { name: 'Waiting' }).getByRole('link').first().click();
+await logOf(tom).getByText('Opened the chat').waitFor();
+await take(tom, 'inbox-phone');
+
+await browser.close();
+await stack.stop();
