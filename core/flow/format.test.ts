@@ -3,9 +3,9 @@ import { describe, expect, test } from 'vitest';
 import { sentence } from '../facts/words.ts';
 import { surroundings } from './checks/check.ts';
 import { apply, type Edit } from './edits.ts';
-import { anyFlow } from './flow.arbitrary.ts';
 import { blankFlow, Flow, type FlowFileError, flowJsonSchema, readFlow } from './format.ts';
 import { kindOf } from './steps/registry.ts';
+import { anyFlow } from './tests/flow.arbitrary.ts';
 
 let count = 0;
 const blank = (): Flow => blankFlow('First visit', 'Robin', () => `id${count++}`);

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { dice } from './dice.ts';
-import { anyEvent, anyFlow, soundFlow, tuesday } from './flow.arbitrary.ts';
 import { type Flow, FORMAT } from './format.ts';
 import { lineText } from './line.ts';
 import { MOST_STEPS, play } from './play.ts';
 import { type Act, type Event, freshSession, Session, type World } from './session.ts';
 import type { Step } from './steps/registry.ts';
+import { anyEvent, anyFlow, soundFlow, tuesday } from './tests/flow.arbitrary.ts';
 
 function flowOf(scenes: Record<string, Step[]>, facts: Flow['facts'] = []): Flow {
   return {

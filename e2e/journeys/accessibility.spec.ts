@@ -33,6 +33,7 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await hanne.getByRole('listbox').waitFor();
   expect(await serious(hanne), 'kinds of steps').toEqual([]);
   await hanne.keyboard.press('Escape');
+  await hanne.locator('.ProseMirror-focused').waitFor();
   await hanne.keyboard.press('Backspace');
   await hanne.getByRole('button', { name: 'Publish…' }).click();
   await hanne.getByRole('dialog').waitFor();

@@ -6,7 +6,15 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { business, loadDemo, members, setDomains, startSite } from '@kineta/demo';
 import { connect, migrate, type PrivateDatabase, startPrivateDatabase } from '@kineta/server';
-import { type Browser, test as base, expect, type FrameLocator, type Page } from '@playwright/test';
+import {
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  test as base,
+  expect,
+  type FrameLocator,
+  type Page,
+} from '@playwright/test';
 
 const root = join(import.meta.dirname, '../..');
 const [lead, priya, tom] = members;
@@ -103,8 +111,25 @@ export class Stack {
   }
 }
 
+/** Every browser window that a test opened, to be closed behind it. */
+const opened: BrowserContext[] = [];
+
+async function newWindow(browser: Browser, options: BrowserContextOptions): Promise<Page> {
+  const context = await browser.newContext({ locale: 'en-GB', timezoneId: 'Europe/London', ...options });
+  opened.push(context);
+  return context.newPage();
+}
+
 /** The tests’ base: one running Kineta for a worker. */
-export const test = base.extend<object, { stack: Stack }>({
+export const test = base.extend<{ windows: undefined }, { stack: Stack }>({
+  windows: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
+    async ({}, use) => {
+      await use(undefined);
+      await Promise.all(opened.splice(0).map(context => context.close()));
+    },
+    { auto: true },
+  ],
   stack: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
     async ({}, use) => {
@@ -122,10 +147,9 @@ export async function studio(
   browser: Browser,
   stack: Stack,
   email: string,
-  options: Parameters<Browser['newContext']>[0] = {},
+  options: BrowserContextOptions = {},
 ): Promise<Page> {
-  const context = await browser.newContext({ locale: 'en-GB', timezoneId: 'Europe/London', ...options });
-  const page = await context.newPage();
+  const page = await newWindow(browser, options);
   await page.goto(stack.url);
   await page.getByLabel('Email').fill(email);
   await page.getByLabel('Password').fill(business.password);
@@ -146,10 +170,9 @@ export interface Visit {
 export async function visit(
   browser: Browser,
   stack: Stack,
-  { path = '/', ...options }: { path?: string } & Parameters<Browser['newContext']>[0] = {},
+  { path = '/', ...options }: { path?: string } & BrowserContextOptions = {},
 ): Promise<Visit> {
-  const context = await browser.newContext({ locale: 'en-GB', timezoneId: 'Europe/London', ...options });
-  const page = await context.newPage();
+  const page = await newWindow(browser, options);
   await page.goto(stack.site + path);
   await page.getByRole('button', { name: 'Ask Robin' }).click();
   return visitOn(page);

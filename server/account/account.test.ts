@@ -1,7 +1,7 @@
 import { accountRoutes, allRoutes, conversationRoutes, flowRoutes } from '@kineta/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
-import { Browser, emptyDatabase, makeWorkspace, testServer, type Workspace } from '../testing/kineta.ts';
+import { Browser, emptyDatabase, makeWorkspace, testServer, type Workspace } from '../tests/kineta.ts';
 import { waitAfter } from './slowdown.ts';
 
 let server: RunningServer;

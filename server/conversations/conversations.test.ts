@@ -11,7 +11,7 @@ import {
   testServer,
   VisitorPage,
   type Workspace,
-} from '../testing/kineta.ts';
+} from '../tests/kineta.ts';
 
 let server: RunningServer;
 let second: RunningServer;

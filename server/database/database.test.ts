@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { conversationRoutes, flowRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
-import { Browser, boardingPass, greeting, makeWorkspace, testServer, VisitorPage } from '../testing/kineta.ts';
+import { Browser, boardingPass, greeting, makeWorkspace, testServer, VisitorPage } from '../tests/kineta.ts';
 import { connect } from './connect.ts';
 import { type PrivateDatabase, startPrivateDatabase } from './private.ts';
 

@@ -1,7 +1,7 @@
 import { flowRoutes } from '@kineta/contract';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
-import { Browser, emptyDatabase, greeting, makeWorkspace, testServer, type Workspace } from '../testing/kineta.ts';
+import { Browser, emptyDatabase, greeting, makeWorkspace, testServer, type Workspace } from '../tests/kineta.ts';
 import { countChanges } from './service.ts';
 
 let server: RunningServer;

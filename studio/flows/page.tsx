@@ -1,6 +1,6 @@
 import { type Finding, findStep, isEmptyLine, kindOf, type Scene, type Step, stepKinds } from '@kineta/core';
 import { ArrowDown, ArrowUp, Copy, Trash2 } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import { IconButton } from '../ui/button.tsx';
@@ -87,6 +87,15 @@ function StepBlock({ scene, step, index, findings }: { scene: Scene; step: Step;
   const own = findings.filter(finding => finding.place.step === step.id);
   const problem = own.some(finding => finding.level === 'problem');
 
+  // A line that was begun and left with nothing in it goes away by itself.
+  useEffect(() => {
+    if (!selected) return;
+    return () => {
+      const { flow, edit: remove } = useDraft.getState();
+      if (flow && isBlank(findStep(flow, step.id)?.step)) remove([{ edit: 'remove step', step: step.id }]);
+    };
+  }, [selected, step.id]);
+
   const insertAfter = (added: Step) => {
     edit([{ edit: 'insert step', scene: scene.id, at: index + 1, step: added }]);
     write(added.id, hasLine(added) ? 'line' : '');
@@ -107,12 +116,20 @@ function StepBlock({ scene, step, index, findings }: { scene: Scene; step: Step;
     onEscape: () => write(step.id, ''),
     ...(step.kind === 'say' ? { onSlash: () => setChoosing(true) } : {}),
   };
-  const become = (kind: Step['kind']) => {
+  // The line's editor is made anew, which puts the caret into it.
+  const writeAgain = () => {
     setChoosing(false);
+    write(step.id, '');
+    requestAnimationFrame(() => write(step.id, 'line'));
+  };
+  const become = (kind: Step['kind']) => {
     const next = { ...newStep(kind, teams[0]?.name), id: step.id };
     edit([{ edit: 'replace step', step: next }]);
-    write(step.id, '');
-    if (hasLine(next)) requestAnimationFrame(() => write(step.id, 'line'));
+    if (hasLine(next)) writeAgain();
+    else {
+      setChoosing(false);
+      write(step.id, '');
+    }
   };
   return (
     <li
@@ -142,15 +159,7 @@ function StepBlock({ scene, step, index, findings }: { scene: Scene; step: Step;
             change={(next, part) => edit([{ edit: 'replace step', step: next }], part ? `${step.id}:${part}` : '')}
           />
         </div>
-        {choosing ? (
-          <StepMenu
-            onPick={become}
-            onClose={() => {
-              setChoosing(false);
-              write(step.id, 'line');
-            }}
-          />
-        ) : null}
+        {choosing ? <StepMenu onPick={become} onBack={writeAgain} onLeave={() => setChoosing(false)} /> : null}
         {selected && Panel ? (
           <div className="mt-2.5 border-t border-petrol-2 pt-2.5">
             <Panel

@@ -3,7 +3,17 @@ import { useEffect, useRef, useState } from 'react';
 import { viewOf } from './steps/registry.ts';
 
 /** The kinds of steps, opened by `/`: type to narrow, arrows and Enter to pick, Escape to go back. */
-export function StepMenu({ onPick, onClose }: { onPick: (kind: Step['kind']) => void; onClose: () => void }) {
+export function StepMenu({
+  onPick,
+  onBack,
+  onLeave,
+}: {
+  onPick: (kind: Step['kind']) => void;
+  /** Back to the line that it was opened from. */
+  onBack: () => void;
+  /** The focus went elsewhere. */
+  onLeave: () => void;
+}) {
   const [search, setSearch] = useState('');
   const [at, setAt] = useState(0);
   const box = useRef<HTMLDivElement>(null);
@@ -20,7 +30,7 @@ export function StepMenu({ onPick, onClose }: { onPick: (kind: Step['kind']) => 
       role="group"
       aria-label="A step of another kind"
       className="appear relative z-20 mt-1 w-84 max-w-full rounded-lg border border-rule bg-sheet p-1.5 shadow-lg"
-      onBlur={event => !event.currentTarget.contains(event.relatedTarget) && onClose()}
+      onBlur={event => !event.currentTarget.contains(event.relatedTarget) && onLeave()}
     >
       <input
         autoFocus
@@ -39,7 +49,7 @@ export function StepMenu({ onPick, onClose }: { onPick: (kind: Step['kind']) => 
           const move = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
           if (move) setAt((Math.min(at, offered.length - 1) + move + offered.length) % offered.length);
           else if (event.key === 'Enter' && chosen) onPick(chosen.kind);
-          else if (event.key === 'Escape' || (event.key === 'Backspace' && search === '')) onClose();
+          else if (event.key === 'Escape' || (event.key === 'Backspace' && search === '')) onBack();
           else return;
           event.preventDefault();
           event.stopPropagation();

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { check } from './checks/check.ts';
-import { dice } from './dice.ts';
-import { applyAll } from './edits.ts';
-import { type Flow, FORMAT } from './format.ts';
-import type { Line } from './line.ts';
-import type { Event, World } from './session.ts';
-import type { Answer } from './steps/ask.ts';
-import type { Step } from './steps/registry.ts';
+import { check } from '../checks/check.ts';
+import { dice } from '../dice.ts';
+import { applyAll } from '../edits.ts';
+import { type Flow, FORMAT } from '../format.ts';
+import type { Line } from '../line.ts';
+import type { Event, World } from '../session.ts';
+import type { Answer } from '../steps/ask.ts';
+import type { Step } from '../steps/registry.ts';
 
 /** For tests: a world on a Tuesday morning, with Sales open and Accounts closed. */
 export const tuesday: World = {

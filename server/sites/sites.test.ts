@@ -1,0 +1,49 @@
+import { describe, expect, test } from 'vitest';
+import { Boarding } from './boarding.ts';
+import { allows } from './model.ts';
+
+describe('domains', () => {
+  const domains = ['brackenrow.example', '*.brackenrow.example', 'localhost:4401'];
+  test.each([
+    ['https://brackenrow.example', true],
+    ['http://brackenrow.example', true],
+    ['https://shop.brackenrow.example', true],
+    ['https://a.b.brackenrow.example', true],
+    ['http://localhost:4401', true],
+    ['http://localhost:4402', false],
+    ['http://localhost', false],
+    ['https://brackenrow.example:8443', false],
+    ['https://notbrackenrow.example', false],
+    ['https://brackenrow.example.elsewhere.example', false],
+    ['https://.brackenrow.example', false],
+    ['null', false],
+    ['', false],
+  ])('%s: %s', (origin, allowed) => {
+    expect(allows(domains, origin)).toBe(allowed);
+  });
+
+  test('no domains allow nobody', () => {
+    expect(allows([], 'https://brackenrow.example')).toBe(false);
+  });
+});
+
+describe('boarding passes', () => {
+  const boarding = new Boarding('the secret of this instance');
+  const now = Date.parse('2026-11-24T10:12:00Z');
+
+  test('are good for a day, for their site', () => {
+    const pass = boarding.issue('key-brackenrow', now);
+    expect(boarding.read(pass, now + 1_000)).toEqual({ siteKey: 'key-brackenrow', late: false });
+    expect(boarding.read(pass, now + 25 * 3_600_000)).toEqual({ siteKey: 'key-brackenrow', late: true });
+  });
+
+  test('cannot be made or changed by who has not the secret', () => {
+    const pass = boarding.issue('key-brackenrow', now);
+    const [, until, signature] = pass.split('.');
+    expect(boarding.read(`key-other.${until}.${signature}`, now)).toBeUndefined();
+    expect(boarding.read(`key-brackenrow.zzzzzzzzz.${signature}`, now)).toBeUndefined();
+    expect(new Boarding('another').read(pass, now)).toBeUndefined();
+    for (const nonsense of ['', '.', '..', 'a.b.c', pass.slice(0, -1), `${pass}x`])
+      expect(boarding.read(nonsense, now)).toBeUndefined();
+  });
+});
