@@ -57,23 +57,20 @@ function portIsFree(port: number): Promise<boolean> {
   });
 }
 
-/** Whether this process is a MariaDB that serves our directory: process numbers are used again. */
-function serves(pid: number, data: string): boolean {
+/** The command line of a process; empty when it is gone, or dead and not yet buried. */
+function commandLine(pid: number): string {
   try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(`--datadir=${data}`);
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
   } catch {
-    return false;
+    return '';
   }
 }
 
-function lives(pid: number): boolean {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
-}
+/** Whether this process is a MariaDB that serves our directory: process numbers are used again. */
+const serves = (pid: number, data: string): boolean => commandLine(pid).includes(`--datadir=${data}`);
+
+/** Whether the process that started the database is still there to stop it. */
+const lives = (owner: number): boolean => commandLine(owner).includes('node');
 
 function readJson<T>(file: string): T | undefined {
   try {
