@@ -13,8 +13,9 @@ import { perform } from './performance.ts';
 
 const PAGE = 50;
 
-const UNREAD = `(SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
-  COALESCE((SELECT r.number FROM readings r WHERE r.conversation_id = c.id AND r.member_id = :me), 0))`;
+/** What the visitor wrote that this member has not seen; of conversations that people lead, as nobody is to read the others. */
+const UNREAD = `IF(c.led_by IN ('waiting', 'agent'), (SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
+  COALESCE((SELECT r.number FROM readings r WHERE r.conversation_id = c.id AND r.member_id = :me), 0)), 0)`;
 
 const lists: Record<InboxList, { where: string; order: 'waiting_since' | 'last_at'; direction: 'ASC' | 'DESC' }> = {
   waiting: { where: `c.led_by = 'waiting'`, order: 'waiting_since', direction: 'ASC' },

@@ -1,4 +1,14 @@
-import { type Act, type Event, type Flow, freshSession, play, type Session, show, type World } from '@kineta/core';
+import {
+  type Act,
+  type Event,
+  type Flow,
+  freshSession,
+  isEmptyLine,
+  play,
+  type Session,
+  show,
+  type World,
+} from '@kineta/core';
 import { RotateCcw, Undo2 } from 'lucide-react';
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useSignedIn } from '../account/store.ts';
@@ -17,6 +27,11 @@ function from(flow: Flow, scene: string): Flow {
   return first ? { ...flow, scenes: [first, ...flow.scenes.filter(other => other !== first)] } : flow;
 }
 
+/** A line that is only begun is not heard yet. */
+function isHeard(act: Act): boolean {
+  return act.act !== 'say' || act.picture !== undefined || !isEmptyLine(act.line);
+}
+
 /** Plays what the visitor did so far through the draft as it is now. */
 function rehearse(flow: Flow, events: Event[], world: World): { lines: Line[]; session: Session } {
   const lines: Line[] = [];
@@ -25,7 +40,7 @@ function rehearse(flow: Flow, events: Event[], world: World): { lines: Line[]; s
     if (event.event === 'replied') lines.push({ by: 'visitor', text: event.text });
     const result = play(flow, session, event, world);
     session = result.session;
-    lines.push(...result.acts.map((act): Line => ({ by: 'flow', act })));
+    lines.push(...result.acts.filter(isHeard).map((act): Line => ({ by: 'flow', act })));
   }
   return { lines, session };
 }

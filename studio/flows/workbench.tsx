@@ -66,6 +66,12 @@ export default function Workbench() {
     [settled, teams],
   );
 
+  // A line that is just being begun is no mistake yet; left empty, it goes away by itself.
+  const writing = useSelection(state => state.step);
+  const shownFindings = findings.filter(
+    ({ code, place }) => !(code === 'empty line' && place.part === 'line' && place.step === writing),
+  );
+
   if (mistake && !detail)
     return (
       <Empty title="This flow cannot be shown">
@@ -109,15 +115,16 @@ export default function Workbench() {
       <Conflict />
       <div className="flex min-h-0 flex-1">
         <aside className="w-52 shrink-0 overflow-y-auto border-r border-rule max-md:hidden">
-          <Scenes flow={flow} detail={detail} findings={findings} />
+          <Scenes flow={flow} detail={detail} findings={shownFindings} />
         </aside>
         <div
           className={`min-w-0 flex-1 overflow-y-auto px-6 py-4 max-md:px-2 ${showing === 'page' ? '' : 'max-lg:hidden'}`}
         >
-          <div className="mb-3 md:hidden">
-            <Scenes flow={flow} detail={detail} findings={findings} />
-          </div>
-          <Page key={shown.id} scene={shown} findings={findings} />
+          <details className="mb-3 rounded-md border border-rule md:hidden">
+            <summary className="px-4 py-2.5 font-medium">Scenes: {shown.title}</summary>
+            <Scenes flow={flow} detail={detail} findings={shownFindings} />
+          </details>
+          <Page key={shown.id} scene={shown} findings={shownFindings} />
         </div>
         <aside
           className={`w-81 shrink-0 border-l border-rule bg-paper-2 max-lg:w-full max-lg:border-0 ${showing === 'rehearsal' ? '' : 'max-lg:hidden'}`}
@@ -125,7 +132,7 @@ export default function Workbench() {
           <Rehearsal flow={flow} />
         </aside>
       </div>
-      <ChecksLine findings={findings} />
+      <ChecksLine findings={shownFindings} />
       {publishing ? <Publish findings={findings} onClose={() => setPublishing(false)} /> : null}
     </main>
   );
