@@ -7,6 +7,7 @@ export type { Finding, Place } from './flow/checks/finding.ts';
 export { dice } from './flow/dice.ts';
 export { apply, applyAll, type Edit, findStep } from './flow/edits.ts';
 export { blankFlow, Flow, FlowFileError, FORMAT, flowJsonSchema, placeWords, readFlow, Scene } from './flow/format.ts';
+export { Id } from './flow/id.ts';
 export {
   type FactSpan,
   isEmptyLine,
@@ -24,7 +25,7 @@ export type { Decide } from './flow/steps/decide.ts';
 export type { End } from './flow/steps/end.ts';
 export type { Go } from './flow/steps/go.ts';
 export type { HandOver } from './flow/steps/handover.ts';
-export { Id, type Lead, type Surroundings } from './flow/steps/kind.ts';
+export type { Lead, Surroundings } from './flow/steps/kind.ts';
 export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';
 export type { Say } from './flow/steps/say.ts';
 export type { SetFact } from './flow/steps/set.ts';

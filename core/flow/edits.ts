@@ -1,6 +1,6 @@
 import type { Fact } from '../facts/fact.ts';
 import type { Flow, Scene } from './format.ts';
-import type { Id } from './steps/kind.ts';
+import type { Id } from './id.ts';
 import type { Step } from './steps/registry.ts';
 
 /**

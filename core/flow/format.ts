@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Fact } from '../facts/fact.ts';
-import { Id } from './steps/kind.ts';
+import { Id } from './id.ts';
 import { Step } from './steps/registry.ts';
 
 /** A titled part of a flow. Its steps run from top to bottom. */

@@ -1,8 +1,9 @@
 import { type Facts, type FactType, rounded, type Value } from '../facts/fact.ts';
 import type { Flow } from './format.ts';
+import type { Id } from './id.ts';
 import { speaker } from './line.ts';
 import type { Act, Event, Session, World } from './session.ts';
-import { END, HANDED_OVER, type Id, type Next, type Player, type Run, WAIT } from './steps/kind.ts';
+import { END, HANDED_OVER, type Next, type Player, type Run, WAIT } from './steps/kind.ts';
 import { kindOf } from './steps/registry.ts';
 
 /** The most steps that a flow may take between two inputs of a visitor. */

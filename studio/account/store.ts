@@ -1,6 +1,7 @@
 import { type Account, accountRoutes } from '@kineta/contract';
 import { create } from 'zustand';
 import { CallError, call } from '../shell/api.ts';
+import { credentials } from '../shell/credentials.ts';
 
 interface AccountState {
   account: Account | null;
@@ -19,6 +20,12 @@ interface AccountState {
 
 let waiting: Array<() => void> = [];
 
+function signedIn(account: Account, renew: () => Promise<void>): Account {
+  credentials.csrf = account.csrf;
+  credentials.renew = renew;
+  return account;
+}
+
 export const useAccount = create<AccountState>((set, get) => ({
   account: null,
   asked: false,
@@ -26,7 +33,8 @@ export const useAccount = create<AccountState>((set, get) => ({
   unreachable: false,
   async load() {
     try {
-      set({ account: await call(accountRoutes.me, {}), asked: true, unreachable: false });
+      const account = signedIn(await call(accountRoutes.me, {}), get().signInAgain);
+      set({ account, asked: true, unreachable: false });
     } catch (error) {
       const away = error instanceof CallError && error.passing;
       set({ asked: !away, unreachable: away });
@@ -34,7 +42,7 @@ export const useAccount = create<AccountState>((set, get) => ({
     }
   },
   async signIn(email, password) {
-    const account = await call(accountRoutes.signIn, { body: { email, password } });
+    const account = signedIn(await call(accountRoutes.signIn, { body: { email, password } }), get().signInAgain);
     set({ account, ended: false });
     const resumed = waiting;
     waiting = [];

@@ -9,6 +9,7 @@ import { Text } from '@tiptap/extension-text';
 import { Placeholder, UndoRedo } from '@tiptap/extensions';
 import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef } from 'react';
+import { factLabel } from '../ui/line.tsx';
 
 /** A fact in a line: one piece, to be deleted as a whole. */
 const FactNode = Node.create({
@@ -21,7 +22,7 @@ const FactNode = Node.create({
   renderHTML: ({ HTMLAttributes }) => [
     'span',
     mergeAttributes({ 'data-fact': HTMLAttributes.fact, class: 'mark' }),
-    HTMLAttributes.otherwise ? `${HTMLAttributes.fact}, or “${HTMLAttributes.otherwise}”` : HTMLAttributes.fact,
+    factLabel({ fact: HTMLAttributes.fact, otherwise: HTMLAttributes.otherwise ?? undefined }),
   ],
   renderText: ({ node }) => `{${node.attrs.fact}}`,
 });

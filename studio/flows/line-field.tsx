@@ -1,34 +1,9 @@
 import type { Line } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { useRef } from 'react';
+import { LineText } from '../ui/line.tsx';
 import { LineEditor, type LineKeys } from './line-editor.tsx';
 import { useSelection } from './selection.ts';
-
-function Still({ line }: { line: Line }) {
-  return (
-    <>
-      {line.map((paragraph, index) => (
-        <p key={index}>
-          {paragraph.length === 0 ? <br /> : null}
-          {paragraph.map((span, at) =>
-            'fact' in span ? (
-              <span key={at} className="mark">
-                {span.otherwise ? `${span.fact}, or “${span.otherwise}”` : span.fact}
-              </span>
-            ) : (
-              <span
-                key={at}
-                className={`${span.strong ? 'font-semibold' : ''} ${span.emphasis ? 'italic' : ''} ${span.link ? 'text-petrol underline' : ''}`}
-              >
-                {span.text}
-              </span>
-            ),
-          )}
-        </p>
-      ))}
-    </>
-  );
-}
 
 interface LineFieldProps extends LineKeys {
   step: string;
@@ -62,7 +37,7 @@ export function LineField({ step, part, name, line, placeholder, ...rest }: Line
         pointer.current = undefined;
       }}
     >
-      {line.length > 0 ? <Still line={line} /> : <p className="text-ink-3">{placeholder}</p>}
+      {line.length > 0 ? <LineText line={line} /> : <p className="text-ink-3">{placeholder}</p>}
     </div>
   );
 }

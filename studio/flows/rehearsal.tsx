@@ -14,6 +14,7 @@ import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Select } from '../ui/field.tsx';
+import { LineText } from '../ui/line.tsx';
 import { useSelection } from './selection.ts';
 
 type Line = { by: 'flow'; act: Act } | { by: 'visitor'; text: string };
@@ -51,18 +52,7 @@ function Spoken({ act }: { act: Extract<Act, { act: 'say' | 'ask' }> }) {
       {act.act === 'say' && act.picture ? (
         <img src={act.picture.src} alt={act.picture.alt} className="mb-1 max-h-36 rounded" />
       ) : null}
-      {act.line.map((paragraph, index) => (
-        <p key={index}>
-          {paragraph.map((span, at) => (
-            <span
-              key={at}
-              className={`${span.strong ? 'font-semibold' : ''} ${span.emphasis ? 'italic' : ''} ${span.link ? 'text-petrol underline' : ''}`}
-            >
-              {span.text}
-            </span>
-          ))}
-        </p>
-      ))}
+      <LineText line={act.line} />
     </>
   );
 }

@@ -2,10 +2,9 @@ import type { Entry } from '@kineta/contract';
 import { show } from '@kineta/core';
 import type { ReactNode } from 'react';
 import { useSignedIn } from '../account/store.ts';
+import { LineText } from '../ui/line.tsx';
 import { clockTime, wholeTime } from '../ui/time.ts';
 import type { Outgoing } from './conversation-store.ts';
-
-type Spans = Extract<Entry, { kind: 'said' }>['line'];
 
 /** What entries make one line of the page: facts learnt one after the other are one direction. */
 export type LogLine =
@@ -22,35 +21,6 @@ export function logLines(entries: readonly Entry[]): LogLine[] {
     else lines.push({ kind: 'learnt', number: entry.number, at: entry.at, facts: [entry] });
   }
   return lines;
-}
-
-function Line({ line }: { line: Spans }) {
-  return (
-    <>
-      {line.map((paragraph, index) => (
-        <p key={index}>
-          {paragraph.map((span, at) => {
-            const look = `${span.strong ? 'font-semibold' : ''} ${span.emphasis ? 'italic' : ''}`;
-            return span.link ? (
-              <a
-                key={at}
-                href={span.link}
-                target="_blank"
-                rel="noopener noreferrer"
-                className={`${look} text-petrol underline`}
-              >
-                {span.text}
-              </a>
-            ) : (
-              <span key={at} className={look}>
-                {span.text}
-              </span>
-            );
-          })}
-        </p>
-      ))}
-    </>
-  );
 }
 
 function Text({ children }: { children: string }) {
@@ -101,7 +71,7 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
             {line.kind === 'said' && line.picture ? (
               <img src={line.picture.src} alt={line.picture.alt} className="my-1 max-h-40 rounded" />
             ) : null}
-            <Line line={line.line} />
+            <LineText line={line.line} live />
           </div>
         </Row>
       );

@@ -1,6 +1,6 @@
 import { Problem, type Route } from '@kineta/contract';
 import type { z } from 'zod';
-import { useAccount } from '../account/store.ts';
+import { credentials } from './credentials.ts';
 import { lostReach } from './live.ts';
 
 /** What the server said went wrong, or that it could not be reached. */
@@ -70,7 +70,7 @@ export async function call<R extends Route>(route: R, given: Given<R>): Promise<
             : body === undefined
               ? {}
               : { 'content-type': 'application/json' }),
-          'x-kineta-csrf': useAccount.getState().account?.csrf ?? '',
+          'x-kineta-csrf': credentials.csrf,
         },
         ...(raw ? { body: raw } : body === undefined ? {} : { body: JSON.stringify(body) }),
       });
@@ -82,8 +82,8 @@ export async function call<R extends Route>(route: R, given: Given<R>): Promise<
     const problem = await problemOf(response);
     if (problem.code === 'unavailable') lostReach();
     const ended = problem.code === 'not_signed_in' || problem.code === 'bad_csrf_token';
-    if (!ended || route.path.endsWith('/sign-in') || !useAccount.getState().account) throw new CallError(problem);
-    await useAccount.getState().signInAgain();
+    if (!ended || !credentials.renew) throw new CallError(problem);
+    await credentials.renew();
   }
 }
 

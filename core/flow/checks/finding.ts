@@ -1,5 +1,5 @@
 import type { Edit } from '../edits.ts';
-import type { Id } from '../steps/kind.ts';
+import type { Id } from '../id.ts';
 
 /** Where in the flow something was found. Without a step it concerns the whole scene, without a scene the flow. */
 export interface Place {

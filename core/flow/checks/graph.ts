@@ -1,5 +1,5 @@
 import type { Flow } from '../format.ts';
-import type { Id } from '../steps/kind.ts';
+import type { Id } from '../id.ts';
 import { kindOf, type Step } from '../steps/registry.ts';
 
 /** One place of the flow: a step, or the end of a scene whose steps have run out. */

@@ -6,19 +6,10 @@ import { understandNumber } from '../../answers/number.ts';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { type Fact, FactName, type FactType, Value } from '../../facts/fact.ts';
 import { factMark, plain, type Words } from '../../facts/words.ts';
+import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineFacts, lineOf, lineReads } from '../line.ts';
 import type { AnswerShown, World } from '../session.ts';
-import {
-  Id,
-  type Lead,
-  type Next,
-  type Reply,
-  type Run,
-  type StepFinding,
-  type StepKind,
-  WAIT,
-  wayWords,
-} from './kind.ts';
+import { type Lead, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 
 const Choice = z.strictObject({
   id: Id,

@@ -9,7 +9,8 @@ import {
 } from '../../facts/condition.ts';
 import { formula } from '../../facts/formula.ts';
 import { plain, sentence } from '../../facts/words.ts';
-import { Id, type StepFinding, type StepKind, wayWords } from './kind.ts';
+import { Id } from '../id.ts';
+import { type StepFinding, type StepKind, wayWords } from './kind.ts';
 
 export const Decide = z.strictObject({
   id: Id,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { END, Id, type StepKind } from './kind.ts';
+import { Id } from '../id.ts';
+import { END, type StepKind } from './kind.ts';
 
 export const End = z.strictObject({ id: Id, kind: z.literal('end') });
 export type End = z.infer<typeof End>;

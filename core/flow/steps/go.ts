@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Id, type StepKind } from './kind.ts';
+import { Id } from '../id.ts';
+import type { StepKind } from './kind.ts';
 
 export const Go = z.strictObject({ id: Id, kind: z.literal('go'), to: Id });
 export type Go = z.infer<typeof Go>;

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { plain } from '../../facts/words.ts';
 import { clockTime, opening } from '../../hours/hours.ts';
+import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineFacts, lineReads } from '../line.ts';
-import { HANDED_OVER, Id, type StepFinding, type StepKind, wayWords } from './kind.ts';
+import { HANDED_OVER, type StepFinding, type StepKind, wayWords } from './kind.ts';
 import { quoted } from './say.ts';
 
 export const HandOver = z.strictObject({

@@ -1,13 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import type { Fact, Facts, FactType, Value } from '../../facts/fact.ts';
 import type { Words } from '../../facts/words.ts';
 import type { Finding } from '../checks/finding.ts';
+import type { Id } from '../id.ts';
 import type { Line, SpokenLine } from '../line.ts';
 import type { Act, Event, World } from '../session.ts';
-
-/** The identity of a scene, a step or a choice: stable while its words change, unique in its flow. */
-export const Id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/);
-export type Id = z.infer<typeof Id>;
 
 /** Where playing goes on: a place in the compiled edition, or one of the three ways to stop. */
 export type Next = number;

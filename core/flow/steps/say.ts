@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { plain, type Words } from '../../facts/words.ts';
+import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineFacts, lineReads } from '../line.ts';
 import { Picture } from '../session.ts';
-import { Id, type StepKind } from './kind.ts';
+import type { StepKind } from './kind.ts';
 
 export const Say = z.strictObject({
   id: Id,

@@ -2,8 +2,9 @@ import { z } from 'zod';
 import { FactName, fits, show, Value } from '../../facts/fact.ts';
 import { FormulaError, formula } from '../../facts/formula.ts';
 import { factMark, plain } from '../../facts/words.ts';
+import { Id } from '../id.ts';
 import { formulaFindings } from './decide.ts';
-import { Id, type StepFinding, type StepKind } from './kind.ts';
+import type { StepFinding, StepKind } from './kind.ts';
 
 export const SetFact = z.strictObject({
   id: Id,
