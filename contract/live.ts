@@ -43,7 +43,9 @@ export type Welcome = z.infer<typeof Welcome>;
 export const VisitorReply = z.strictObject({
   clientId: ClientId,
   text: z.string().max(LONGEST_REPLY, 'A message has at most 4,000 characters.'),
+  /** The identity of what was picked; `choices` when several could be. */
   choice: z.string().max(60).optional(),
+  choices: z.array(z.string().max(60)).max(30).optional(),
 });
 export type VisitorReply = z.infer<typeof VisitorReply>;
 

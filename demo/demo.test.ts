@@ -9,6 +9,8 @@ const root = join(import.meta.dirname, '..');
 const now = Date.parse('2026-11-24T10:12:00Z');
 const world: World = {
   now,
+  zone: 'Europe/London',
+  visitor: '1',
   random: dice(1),
   locale: { language: business.language, currency: business.currency },
   country: business.country,

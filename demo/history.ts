@@ -5,7 +5,10 @@ import { type ConversationRow, entriesOf } from '@kineta/server';
 /** One conversation of the made-up week, ready to be written. */
 export interface PastConversation {
   visitor: { facts: Record<string, unknown>; name: string };
-  row: Pick<ConversationRow, 'led_by' | 'session' | 'preview' | 'page' | 'started_at' | 'last_at' | 'waiting_since'> & {
+  row: Pick<
+    ConversationRow,
+    'led_by' | 'session' | 'preview' | 'outcome' | 'page' | 'started_at' | 'last_at' | 'waiting_since'
+  > & {
     agent: string | null;
     team: string | null;
   };
@@ -224,6 +227,8 @@ function converse(
             .map(span => span.text)
             .join('')
         : '';
+  const ended = entries.findLast(entry => entry.kind === 'ended');
+  const outcome = ended?.kind === 'ended' ? ended.outcome : undefined;
   const known = facts['first name'] !== undefined || facts.email !== undefined;
   return {
     visitor: {
@@ -234,6 +239,7 @@ function converse(
       led_by: led,
       session,
       preview: preview.slice(0, 160),
+      outcome: outcome ?? null,
       page,
       started_at: new Date(start),
       last_at: new Date(at),

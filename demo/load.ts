@@ -107,6 +107,8 @@ export async function loadDemo(database: Database, root: string, now = Date.now(
   });
   const world: World = {
     now,
+    zone: 'Europe/London',
+    visitor: '1',
     random: dice(1),
     locale: { language, currency },
     country,

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { understandEmail, understandPhone } from './address.ts';
-import { understandChoice } from './choice.ts';
+import { understandChoice, understandSeveral } from './choice.ts';
+import { understandDate } from './date.ts';
 import { understandNumber } from './number.ts';
 import { understandYesNo } from './yesno.ts';
 
@@ -128,5 +129,56 @@ describe('addresses', () => {
 
   test.each(['', '123', 'after six', '00000'])('“%s” is no phone number', text => {
     expect(understandPhone(text, 'GB')).toHaveProperty('unclear');
+  });
+});
+
+describe('several choices', () => {
+  const topics = ['Price', 'Noise', 'Hot water', 'Grants'];
+  test.each<[string, string[]]>([
+    ['price and noise', ['Price', 'Noise']],
+    ['hot water', ['Hot water']],
+    ['1, 3', ['Price', 'Hot water']],
+    ['grant, prise', ['Price', 'Grants']],
+    ['noise + noise', ['Noise']],
+    ['all of them', topics],
+    ['none of these', []],
+    ['Neither', []],
+  ])('“%s” is %j', (text, value) => {
+    expect(understandSeveral(text, topics)).toEqual({ value });
+  });
+  test.each(['', 'price and castles', 'how much?'])('“%s” is none', text => {
+    expect(understandSeveral(text, topics)).toHaveProperty('unclear');
+  });
+});
+
+describe('dates, on Tuesday 24 November 2026', () => {
+  const now = Date.parse('2026-11-24T10:12:00Z');
+  const understood = (text: string, language = 'en-GB', zone = 'Europe/London') =>
+    understandDate(text, language, now, zone);
+  test.each<[string, string]>([
+    ['2026-12-24', '2026-12-24'],
+    ['tomorrow', '2026-11-25'],
+    ['today', '2026-11-24'],
+    ['next tuesday', '2026-12-01'],
+    ['on Saturday', '2026-11-28'],
+    ['3 April', '2027-04-03'],
+    ['April 3rd 2027', '2027-04-03'],
+    ['24/12/2026', '2026-12-24'],
+    ['the 5th of december please', '2026-12-05'],
+    ['in two weeks', '2026-12-08'],
+  ])('“%s” is %s', (text, value) => {
+    expect(understood(text)).toEqual({ value });
+  });
+  test('the order of day and month is the language’s', () => {
+    expect(understood('3/4/2027')).toEqual({ value: '2027-04-03' });
+    expect(understood('3/4/2027', 'en-US')).toEqual({ value: '2027-03-04' });
+  });
+  test('today is meant where the business is', () => {
+    const late = Date.parse('2026-11-24T23:30:00Z');
+    expect(understandDate('today', 'en-GB', late, 'Europe/London')).toEqual({ value: '2026-11-24' });
+    expect(understandDate('today', 'en-GB', late, 'Europe/Athens')).toEqual({ value: '2026-11-25' });
+  });
+  test.each(['', 'soon', 'whenever', 'at five', '31/31/2027'])('“%s” is none', text => {
+    expect(understood(text)).toHaveProperty('unclear');
   });
 });

@@ -72,3 +72,27 @@ export function understandChoice(text: string, labels: readonly string[]): Under
   }
   return { unclear: 'no match' };
 }
+
+const none = new Set(['none', 'none of these', 'none of them', 'nothing', 'no', 'neither']);
+
+/**
+ * Finds which of the labels are meant by an answer that may name several: “price and noise”, “1, 3”, “all”, “none of
+ * these”. Each part has to mean one of them.
+ * @returns the labels in their own order, or why there are none
+ */
+export function understandSeveral(text: string, labels: readonly string[]): Understanding {
+  const words = bare(text);
+  if (words === '') return { unclear: 'empty' };
+  if (none.has(words)) return { value: [] };
+  if (words === 'all' || words === 'all of them' || words === 'everything') return { value: [...labels] };
+  // A label may itself hold an “and”.
+  const exact = labels.find(label => bare(label) === words);
+  if (exact !== undefined) return { value: [exact] };
+  const meant = new Set<number>();
+  for (const part of text.split(/[,;+&\n]|\band\b|\bplus\b/i).filter(piece => bare(piece) !== '')) {
+    const one = understandChoice(part, labels);
+    if (!('value' in one)) return { unclear: 'no match' };
+    meant.add(one.value as number);
+  }
+  return { value: labels.filter((_, index) => meant.has(index)) };
+}

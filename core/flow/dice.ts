@@ -12,3 +12,13 @@ export function dice(seed: number): () => number {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
   };
 }
+
+/**
+ * A number in [0, 1) that is always the same for the same text and evenly spread over different ones (FNV-1a, 32 bits,
+ * Fowler, Noll and Vo, stirred by one throw of {@link dice}).
+ */
+export function share(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let index = 0; index < text.length; index++) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193);
+  return dice(hash)();
+}

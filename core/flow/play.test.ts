@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { answerKindOf } from './answers/registry.ts';
 import { dice } from './dice.ts';
 import { type Flow, FORMAT } from './format.ts';
 import { lineText } from './line.ts';
@@ -185,6 +186,103 @@ describe('playing a flow', () => {
     expect(session.state).toBe('handed over');
     expect(acts.at(-1)).toMatchObject({ act: 'hand over', team: null });
     expect(acts.length).toBeLessThanOrEqual(MOST_STEPS + 1);
+  });
+
+  test.each<[string, Extract<Step, { kind: 'ask' }>['answer'], Event, unknown]>([
+    ['a rating picked', { type: 'rating', most: 5 }, { event: 'replied', text: '4', choice: '4' }, 4],
+    ['a rating typed', { type: 'rating', most: 5 }, typed('four stars'), 4],
+    ['a rating too high', { type: 'rating', most: 5 }, typed('11'), undefined],
+    ['half a star', { type: 'rating', most: 5 }, typed('3.5'), undefined],
+    [
+      'a range picked',
+      { type: 'number range', bounds: [1_000, 2_000] },
+      { event: 'replied', text: 'x', choice: 'range-1' },
+      1_500,
+    ],
+    [
+      'the range below',
+      { type: 'number range', bounds: [1_000, 2_000] },
+      { event: 'replied', text: 'x', choice: 'range-0' },
+      1_000,
+    ],
+    ['a number typed for a range', { type: 'number range', bounds: [1_000, 2_000] }, typed('about 1,900'), 1_900],
+    ['a date', { type: 'date' }, typed('next tuesday'), '2026-12-01'],
+    [
+      'several picked',
+      {
+        type: 'several choices',
+        choices: [
+          { id: 'p', label: 'Price' },
+          { id: 'n', label: 'Noise' },
+        ],
+      },
+      { event: 'replied', text: 'Price, Noise', choices: ['p', 'n'] },
+      ['Price', 'Noise'],
+    ],
+    [
+      'several, one of them unknown',
+      { type: 'several choices', choices: [{ id: 'p', label: 'Price' }] },
+      { event: 'replied', text: 'x', choices: ['q'] },
+      undefined,
+    ],
+  ])('%s', (_name, answer, event, kept) => {
+    const flow = flowOf(
+      { welcome: [{ id: 'q', kind: 'ask', line: line('Well?'), answer, fact: 'kept', tries: 2 }, end] },
+      [{ name: 'kept', type: answerKindOf(answer.type).keptAs[0]!, scope: 'conversation' }],
+    );
+    expect(perform(flow, [opened, event]).session.facts.kept).toEqual(kept);
+  });
+
+  test('ranges are shown in the visitor’s money', () => {
+    const flow = flowOf({
+      welcome: [
+        {
+          id: 'q',
+          kind: 'ask',
+          line: line('Well?'),
+          answer: { type: 'number range', bounds: [1_000, 2_000], money: true },
+          tries: 1,
+        },
+        end,
+      ],
+    });
+    const [, ask] = perform(flow, [opened]).acts;
+    expect(ask?.act === 'ask' && ask.answer.choices?.map(choice => choice.label)).toEqual([
+      'under £1,000',
+      '£1,000 to £2,000',
+      'over £2,000',
+    ]);
+  });
+
+  test('visitors are split by share, each always the same way', () => {
+    const flow = flowOf({
+      welcome: [
+        { id: 'split', kind: 'split', ways: [{ share: 1 }, { share: 3, to: 'other' }] },
+        { id: 'a', kind: 'end', outcome: 'first' },
+      ],
+      other: [{ id: 'b', kind: 'end', outcome: 'second' }],
+    });
+    const outcome = (visitor: string) => perform(flow, [opened], { ...tuesday, visitor }).acts.at(-1);
+    const counts = { first: 0, second: 0 };
+    for (let visitor = 0; visitor < 4_000; visitor++) {
+      const act = outcome(String(visitor));
+      if (act?.act === 'end') counts[act.outcome as 'first' | 'second']++;
+      if (visitor < 50) expect(outcome(String(visitor))).toEqual(act);
+    }
+    expect(counts.first / 4_000).toBeCloseTo(0.25, 1);
+  });
+
+  test('takes the visitor to a page and goes on', () => {
+    const flow = flowOf({
+      welcome: [
+        { id: 'take', kind: 'take to page', page: '/heat-pumps' },
+        { id: 'x', kind: 'end', outcome: 'lead' },
+      ],
+    });
+    expect(perform(flow, [opened]).acts.slice(1)).toEqual([
+      { act: 'take to page', step: 'take', page: '/heat-pumps' },
+      { act: 'end', step: 'x', outcome: 'lead' },
+    ]);
   });
 
   test('business facts can be said and never changed', () => {

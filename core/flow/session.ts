@@ -24,13 +24,17 @@ export function freshSession(facts: Facts = {}): Session {
 /** What happened to a conversation. Times are in `World.now`, not here: an event can be given again in a replay. */
 export type Event =
   | { event: 'opened' }
-  | { event: 'replied'; text: string; choice?: string | undefined }
+  | { event: 'replied'; text: string; choice?: string | undefined; choices?: string[] | undefined }
   | { event: 'handed back' };
 
 /** All that playing may know of the world besides the session. The same world gives the same acts. */
 export interface World {
   /** Epoch milliseconds. */
   now: number;
+  /** The business’s time zone (IANA), in which today and tomorrow are meant. */
+  zone: string;
+  /** Who visits: the same for one visitor whenever they come. */
+  visitor: string;
   /** Seeded, so that a replay throws the same dice: uniform in [0, 1). */
   random: () => number;
   locale: Locale;
@@ -44,7 +48,19 @@ export interface World {
 
 /** How the visitor is to answer, as the host shows it. */
 export const AnswerShown = z.object({
-  type: z.enum(['choice', 'short text', 'long text', 'email', 'phone', 'number', 'yes/no']),
+  type: z.enum([
+    'choice',
+    'several choices',
+    'yes/no',
+    'short text',
+    'long text',
+    'email',
+    'phone',
+    'number',
+    'number range',
+    'rating',
+    'date',
+  ]),
   choices: z.array(z.object({ id: z.string(), label: z.string() })).optional(),
 });
 export type AnswerShown = z.infer<typeof AnswerShown>;
@@ -73,6 +89,8 @@ export const Act = z.discriminatedUnion('act', [
     team: z.string().nullable(),
     reason: z.string(),
   }),
-  z.object({ act: z.literal('end'), step: z.string().optional() }),
+  z.object({ act: z.literal('end'), step: z.string().optional(), outcome: z.string().optional() }),
+  /** Leads the visitor’s browser to a page of the site, or elsewhere; the chat goes along. */
+  z.object({ act: z.literal('take to page'), step: z.string(), page: z.string() }),
 ]);
 export type Act = z.infer<typeof Act>;

@@ -142,6 +142,8 @@ export function play(): Result[] {
   const edition = flow();
   const world: World = {
     now: Date.now(),
+    zone: 'Europe/London',
+    visitor: '1',
     random: () => 0.5,
     locale: { language: 'en-GB', currency: 'GBP' },
     country: 'GB',

@@ -18,6 +18,7 @@ export interface ConversationRow {
   seed: number;
   last_number: number;
   preview: string;
+  outcome: string | null;
   page: string;
   started_at: Date;
   last_at: Date;
@@ -26,7 +27,10 @@ export interface ConversationRow {
 
 /** The columns that an event may change. */
 export type Changes = Partial<
-  Pick<ConversationRow, 'led_by' | 'agent_id' | 'team_id' | 'session' | 'preview' | 'visitor_name' | 'waiting_since'>
+  Pick<
+    ConversationRow,
+    'led_by' | 'agent_id' | 'team_id' | 'session' | 'preview' | 'outcome' | 'visitor_name' | 'waiting_since'
+  >
 >;
 
 /** A conversation as lists show it. `unread` is for one reader, so it is given. */
@@ -40,6 +44,7 @@ export function summaryOf(row: ConversationRow, directory: Directory, unread = 0
     team: row.team_id === null ? null : (directory.teams.get(row.team_id)?.name ?? null),
     flow: row.flow_id === null ? null : (directory.flowNames.get(row.flow_id) ?? null),
     preview: row.preview,
+    outcome: row.outcome,
     page: row.page,
     startedAt: row.started_at.toISOString(),
     lastAt: row.last_at.toISOString(),

@@ -5,11 +5,13 @@ import type { Remembered } from '../people/model.ts';
 import type { Changes, ConversationRow } from './model.ts';
 
 /** The world as a flow of this workspace meets it now. */
-export function worldOf(directory: Directory, now: number, seed: number): World {
+export function worldOf(directory: Directory, visitor: string, now: number, seed: number): World {
   const { workspace, teams } = directory;
   const locale: Locale = { language: workspace.language, currency: workspace.currency };
   return {
     now,
+    zone: workspace.zone,
+    visitor,
     random: dice(seed),
     locale,
     country: workspace.country,
@@ -38,7 +40,9 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
     case 'hand over':
       return { kind: 'handed over', team: act.team, reason: act.reason };
     case 'end':
-      return { kind: 'ended' };
+      return { kind: 'ended', ...(act.outcome ? { outcome: act.outcome } : {}) };
+    case 'take to page':
+      return { kind: 'led to page', page: act.page };
     case 'remember':
       return undefined;
   }
@@ -53,8 +57,10 @@ export function perform(
   now: Date,
 ): { entries: EntryBody[]; changes: Changes; remembered: Remembered[] } {
   const seed = row.seed + row.last_number;
-  const { session, acts } = play(edition, row.session, event, worldOf(directory, now.getTime(), seed));
+  const { session, acts } = play(edition, row.session, event, worldOf(directory, row.visitor_id, now.getTime(), seed));
   const changes: Changes = { session };
+  const ended = acts.findLast(act => act.act === 'end');
+  if (ended) changes.outcome = ended.outcome ?? null;
   const handOver = acts.find(act => act.act === 'hand over');
   if (handOver) {
     changes.led_by = 'waiting';

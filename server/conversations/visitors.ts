@@ -90,14 +90,10 @@ export class VisitorService {
 
   /** A visitor’s message, played when a flow leads. The same message sent again changes nothing. */
   reply(visitor: Visitor, conversation: string, reply: VisitorReply): Promise<Appended> {
-    if (reply.text.trim() === '' && reply.choice === undefined)
+    const { clientId, ...said } = reply;
+    if (said.text.trim() === '' && said.choice === undefined && said.choices === undefined)
       throw new ProblemError('invalid_request', 'There is nothing to send yet.');
-    return this.play(
-      visitor,
-      conversation,
-      { event: 'replied', text: reply.text, ...(reply.choice === undefined ? {} : { choice: reply.choice }) },
-      reply.clientId,
-    );
+    return this.play(visitor, conversation, { event: 'replied', ...said }, clientId);
   }
 
   /** Whether somebody is there now, and until or from when, as the chat’s head says it. */
@@ -230,8 +226,8 @@ export class VisitorService {
       ];
     }
     if (event.event === 'replied' && clientId !== undefined) {
-      const { text, choice } = event;
-      return [{ kind: 'replied', text, ...(choice === undefined ? {} : { choice }), clientId }];
+      const { event: _, ...said } = event;
+      return [{ kind: 'replied', ...said, clientId }];
     }
     return [];
   }

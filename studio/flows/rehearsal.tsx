@@ -16,11 +16,9 @@ import { IconButton } from '../ui/button.tsx';
 import { Select } from '../ui/field.tsx';
 import { LineText } from '../ui/line.tsx';
 import { useSelection } from './selection.ts';
+import { type Office, useWorld } from './world.ts';
 
 type Line = { by: 'flow'; act: Act } | { by: 'visitor'; text: string };
-
-/** Everyone in, or everyone gone home: what hand-overs meet in the rehearsal. */
-type Office = 'open' | 'closed';
 
 /** The flow as it plays when it begins with another scene. */
 function from(flow: Flow, scene: string): Flow {
@@ -57,11 +55,18 @@ function Spoken({ act }: { act: Extract<Act, { act: 'say' | 'ask' }> }) {
   );
 }
 
+/** What picking several comes to, in words. */
+function severalWords(choices: ReadonlyArray<{ id: string; label: string }>, picked: string[]): string {
+  const labels = choices.filter(({ id }) => picked.includes(id)).map(({ label }) => label);
+  return labels.length > 0 ? labels.join(', ') : 'None of these';
+}
+
 function direction(act: Act): string | undefined {
   if (act.act === 'note') return act.text;
   if (act.act === 'hand over')
     return act.team ? `Handed over to ${act.team}. The flow is quiet from here.` : act.reason;
-  if (act.act === 'end') return 'The flow ended.';
+  if (act.act === 'end') return act.outcome ? `The flow ended: ${act.outcome}.` : 'The flow ended.';
+  if (act.act === 'take to page') return `The visitor is taken to ${act.page}.`;
   return undefined;
 }
 
@@ -70,12 +75,13 @@ function direction(act: Act): string | undefined {
  * is played again through every change.
  */
 export function Rehearsal({ flow }: { flow: Flow }) {
-  const { workspace, teams } = useSignedIn();
+  const { workspace } = useSignedIn();
   const scene = useSelection(state => state.scene);
   const [replies, setReplies] = useState<Event[]>([]);
   const [start, setStart] = useState(scene);
   const [office, setOffice] = useState<Office>('open');
   const [text, setText] = useState('');
+  const [several, setSeveral] = useState<string[]>([]);
   const log = useRef<HTMLDivElement>(null);
 
   // Until somebody has answered, the rehearsal follows the caret from scene to scene.
@@ -83,18 +89,11 @@ export function Rehearsal({ flow }: { flow: Flow }) {
     if (replies.length === 0) setStart(scene);
   }, [scene, replies.length]);
 
-  const { lines, session } = useMemo(() => {
-    const closed = { zone: workspace.zone, open: [], closedOn: [] };
-    const world: World = {
-      now: Date.now(),
-      random: () => 0.5,
-      locale: workspace,
-      country: workspace.country,
-      business: {},
-      hours: office === 'open' ? {} : Object.fromEntries(teams.map(team => [team.name, closed])),
-    };
-    return rehearse(from(flow, start), [{ event: 'opened' }, ...replies], world);
-  }, [flow, start, replies, office, workspace, teams]);
+  const world = useWorld(office);
+  const { lines, session } = useMemo(
+    () => rehearse(from(flow, start), [{ event: 'opened' }, ...replies], world),
+    [flow, start, replies, world],
+  );
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is added below is to be seen
   useEffect(() => {
@@ -103,9 +102,11 @@ export function Rehearsal({ flow }: { flow: Flow }) {
 
   const last = lines.findLast(line => line.by === 'flow' && line.act.act === 'ask');
   const asked = session.state === 'asking' && last?.by === 'flow' && last.act.act === 'ask' ? last.act : undefined;
-  const reply = (words: string, choice?: string) => {
+  const isSeveral = asked?.answer.type === 'several choices';
+  const reply = (words: string, picked: { choice?: string; choices?: string[] } = {}) => {
     if (words.trim() === '') return;
-    setReplies([...replies, { event: 'replied', text: words, ...(choice === undefined ? {} : { choice }) }]);
+    setReplies([...replies, { event: 'replied', text: words, ...picked }]);
+    setSeveral([]);
     setText('');
   };
   const submit = (event: FormEvent) => {
@@ -176,12 +177,26 @@ export function Rehearsal({ flow }: { flow: Flow }) {
                 <button
                   key={choice.id}
                   type="button"
-                  onClick={() => reply(choice.label, choice.id)}
-                  className="rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 text-plum hover:bg-plum-2"
+                  aria-pressed={isSeveral ? several.includes(choice.id) : undefined}
+                  onClick={() => {
+                    if (!isSeveral) reply(choice.label, { choice: choice.id });
+                    else if (several.includes(choice.id)) setSeveral(several.filter(id => id !== choice.id));
+                    else setSeveral([...several, choice.id]);
+                  }}
+                  className="rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 text-plum hover:bg-plum-2 aria-pressed:bg-plum-2"
                 >
                   {choice.label || '…'}
                 </button>
               ))}
+              {isSeveral ? (
+                <button
+                  type="button"
+                  onClick={() => reply(severalWords(asked.answer.choices ?? [], several), { choices: several })}
+                  className="rounded-[14px_14px_2px_14px] bg-plum px-3 py-0.5 text-white"
+                >
+                  {several.length === 0 ? 'None of these' : 'That’s it'}
+                </button>
+              ) : null}
             </div>
           ) : null}
         </div>

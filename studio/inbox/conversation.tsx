@@ -125,7 +125,7 @@ export function Conversation({ id }: { id: string }) {
           {conversation.lead === 'agent' ? (
             <Pill tone="neutral">with {mine ? 'you' : conversation.agent?.name}</Pill>
           ) : null}
-          {conversation.lead === 'done' ? <Pill tone="fine">done</Pill> : null}
+          {conversation.lead === 'done' ? <Pill tone="fine">{conversation.outcome ?? 'done'}</Pill> : null}
           {here ? (
             <span className="flex items-center gap-1.5 text-xs text-ink-2">
               <i className="size-2 rounded-full bg-moss" aria-hidden="true" /> here now

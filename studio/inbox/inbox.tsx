@@ -75,7 +75,9 @@ function Item({ conversation, chosen, now }: { conversation: ConversationSummary
         ) : null}
         {conversation.lead !== 'waiting' && conversation.team ? <Pill tone="kineta">{conversation.team}</Pill> : null}
         {conversation.lead === 'flow' && conversation.flow ? <Pill tone="kineta">{conversation.flow}</Pill> : null}
-        {conversation.lead === 'done' ? <Pill tone="neutral">done</Pill> : null}
+        {conversation.lead === 'done' ? (
+          <Pill tone={conversation.outcome ? 'fine' : 'neutral'}>{conversation.outcome ?? 'done'}</Pill>
+        ) : null}
       </span>
     </Link>
   );

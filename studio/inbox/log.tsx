@@ -117,7 +117,11 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
         </Direction>
       );
     case 'ended':
-      return <Direction at={line.at}>The flow ended.</Direction>;
+      return (
+        <Direction at={line.at}>{line.outcome ? `The flow ended: ${line.outcome}.` : 'The flow ended.'}</Direction>
+      );
+    case 'led to page':
+      return <Direction at={line.at}>Took the visitor to {line.page}.</Direction>;
     case 'taken':
       return <Direction at={line.at}>{line.member.name} took the conversation.</Direction>;
     case 'passed on':

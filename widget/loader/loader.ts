@@ -60,6 +60,11 @@ button.onclick = () => show(button.getAttribute('aria-expanded') === 'false', tr
 addEventListener('message', event => {
   if (!frame || event.source !== frame.contentWindow || event.origin !== chat.origin) return;
   if (event.data.kineta === 'close') show(false, true);
+  if (event.data.kineta === 'go') {
+    // The chat goes along: the next page opens it again.
+    const page = new URL(event.data.page, location.href);
+    if (/^https?:$/.test(page.protocol) && page.href !== location.href) location.assign(page);
+  }
   if (event.data.kineta === 'unread') badge.textContent = event.data.count ? String(event.data.count) : '';
 });
 

@@ -17,6 +17,9 @@ const hints: Record<string, { placeholder: string; inputMode?: 'email' | 'tel' |
   phone: { placeholder: 'Your phone number', inputMode: 'tel', autoComplete: 'tel' },
   number: { placeholder: 'A number, roughly is fine' },
   choice: { placeholder: 'Or write it in your own words' },
+  'several choices': { placeholder: 'Or write it in your own words' },
+  'number range': { placeholder: 'Or write a number' },
+  date: { placeholder: 'A date, such as next Tuesday' },
 };
 
 function useChat(connection: Connection): ChatState {
@@ -34,6 +37,47 @@ function status({ phase, open, changes, lead }: ChatState): { dot: string; text:
   if (lead === 'waiting') return { dot: 'waits', text: 'Somebody will be with you' };
   if (open) return { dot: 'open', text: changes ? `Open until ${changes}` : 'Somebody is here' };
   return { dot: 'shut', text: changes ? `Nobody is here until ${changes}` : 'Nobody is here right now' };
+}
+
+/** What can be picked: one at once, or several and then “That’s it”. */
+function Choices({
+  question,
+  onPick,
+}: {
+  question: Asked;
+  onPick: (words: string, picked: { choice?: string; choices?: string[] }) => void;
+}) {
+  const [several, setSeveral] = useState<string[]>([]);
+  const { type, choices = [] } = question.answer;
+  const isSeveral = type === 'several choices';
+  const done = () => {
+    const picked = choices.filter(({ id }) => several.includes(id));
+    onPick(picked.map(({ label }) => label).join(', ') || 'None of these', { choices: picked.map(({ id }) => id) });
+  };
+  return (
+    <fieldset class="choices">
+      <legend class="unseen">{isSeveral ? 'Pick as many as you like' : 'Pick an answer'}</legend>
+      {choices.map(choice => (
+        <button
+          type="button"
+          key={choice.id}
+          aria-pressed={isSeveral ? several.includes(choice.id) : undefined}
+          onClick={() => {
+            if (!isSeveral) onPick(choice.label, { choice: choice.id });
+            else if (several.includes(choice.id)) setSeveral(several.filter(id => id !== choice.id));
+            else setSeveral([...several, choice.id]);
+          }}
+        >
+          {choice.label}
+        </button>
+      ))}
+      {isSeveral ? (
+        <button type="button" class="done" onClick={done}>
+          {several.length === 0 ? 'None of these' : 'That’s it'}
+        </button>
+      ) : null}
+    </fieldset>
+  );
 }
 
 /** The whole chat: its head, the conversation, and where one writes. */
@@ -84,11 +128,11 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
     }
   }, [state.entries, tellParent]);
 
-  const send = (words: string, choice?: string) => {
+  const send = (words: string, picked?: { choice?: string; choices?: string[] }) => {
     if (words.trim() === '') return;
-    const refusal = connection.send(words.trim(), choice);
+    const refusal = connection.send(words.trim(), picked);
     setMistake(refusal ?? '');
-    if (refusal === undefined && choice === undefined) setText('');
+    if (refusal === undefined && picked === undefined) setText('');
     box.current?.focus();
   };
 
@@ -116,7 +160,12 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
       </header>
       <div class="log" ref={log} role="log" aria-label="Conversation" aria-live="polite" tabIndex={0}>
         {state.entries.map((entry, index) => (
-          <LogEntry key={entry.number} entry={entry} first={voice(entry) !== voice(state.entries[index - 1])} />
+          <LogEntry
+            key={entry.number}
+            entry={entry}
+            first={voice(entry) !== voice(state.entries[index - 1])}
+            goTo={page => tellParent({ kineta: 'go', page })}
+          />
         ))}
         {state.pending.map(message => (
           <PendingMessage
@@ -129,16 +178,7 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
             }}
           />
         ))}
-        {question?.answer.choices?.length ? (
-          <fieldset class="choices">
-            <legend class="unseen">Pick an answer</legend>
-            {question.answer.choices.map(choice => (
-              <button type="button" key={choice.id} onClick={() => send(choice.label, choice.id)}>
-                {choice.label}
-              </button>
-            ))}
-          </fieldset>
-        ) : null}
+        {question?.answer.choices?.length ? <Choices key={question.number} question={question} onPick={send} /> : null}
         {state.typing ? <p class="direction">{state.typing} is writing…</p> : null}
       </div>
       <form

@@ -16,6 +16,7 @@ export interface Pending {
   clientId: string;
   text: string;
   choice?: string;
+  choices?: string[];
   /** Why the server will not take it, in a sentence; it is not sent again by itself. */
   refused?: string;
 }
@@ -65,6 +66,9 @@ export class Connection {
   private readonly socket: Socket<VisitorNews, VisitorCalls>;
   private readonly page: string;
   private readonly listeners = new Set<() => void>();
+  /** What this page sent: only the page in which the visitor answers is taken elsewhere, not every tab. */
+  private readonly sentHere = new Set<string>();
+  private readonly goTo: (page: string) => void;
   private conversation: string | undefined;
   private last = 0;
   private sending = false;
@@ -72,8 +76,10 @@ export class Connection {
   private silence: ReturnType<typeof setTimeout> | undefined;
   private typedAt = 0;
 
-  constructor(boarding: string, page: string) {
+  /** @param goTo takes the page around the chat to another */
+  constructor(boarding: string, page: string, goTo: (page: string) => void = () => {}) {
     this.page = page;
+    this.goTo = goTo;
     this.state = {
       phase: 'connecting',
       refusal: '',
@@ -108,12 +114,13 @@ export class Connection {
   }
 
   /** Sends what the visitor typed or picked. Says why when it cannot be sent as it is. */
-  send(text: string, choice?: string): string | undefined {
+  send(text: string, picked: { choice?: string; choices?: string[] } = {}): string | undefined {
     if (text.length > LONGEST)
       return `That is ${(text.length - LONGEST).toLocaleString()} characters too long; a message has at most ${LONGEST.toLocaleString()}.`;
     const clientId = crypto.randomUUID();
     this.typedAt = 0;
-    this.setPending([...this.state.pending, { clientId, text, ...(choice === undefined ? {} : { choice }) }]);
+    this.sentHere.add(clientId);
+    this.setPending([...this.state.pending, { clientId, text, ...picked }]);
     this.flush();
     return undefined;
   }
@@ -190,6 +197,9 @@ export class Connection {
     this.last = Math.max(this.last, batch.to);
     const arrived = new Set(fresh.flatMap(entry => (entry.kind === 'replied' ? [entry.clientId] : [])));
     if (arrived.size > 0) this.setPending(this.state.pending.filter(message => !arrived.has(message.clientId)));
+    const page = fresh.findLast(entry => entry.kind === 'led to page');
+    if (page?.kind === 'led to page' && [...arrived].some(clientId => this.sentHere.has(clientId)))
+      this.goTo(page.page);
     const spoken = fresh.findLast(entry => entry.kind === 'said' || entry.kind === 'asked');
     this.change({
       entries: [...this.state.entries, ...fresh],
@@ -211,8 +221,8 @@ export class Connection {
     const next = this.state.pending.find(message => !message.refused);
     if (!next || this.sending || this.state.phase !== 'open') return;
     this.sending = true;
-    const { clientId, text, choice } = next;
-    const message = { clientId, text, ...(choice === undefined ? {} : { choice }) };
+    const { refused: _, ...message } = next;
+    const { clientId } = message;
     this.socket
       .timeout(ANSWER_WITHIN)
       .emit('reply', message, (late: Error | null, answer: Answered<{ number: number }>) => {

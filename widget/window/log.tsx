@@ -48,7 +48,12 @@ function Spoken({ who, person, children }: { who: string; person?: boolean; chil
 }
 
 /** One line of the conversation, as its visitor sees it. `first` says that somebody else spoke before. */
-export function LogEntry({ entry, first }: { entry: Entry; first: boolean }) {
+export function LogEntry({ entry, first, goTo }: { entry: Entry; first: boolean; goTo: (page: string) => void }) {
+  // The address is the site’s, not the frame’s, so the page around has to go there.
+  const onPage = (page: string) => (event: Event) => {
+    event.preventDefault();
+    goTo(page);
+  };
   switch (entry.kind) {
     case 'said':
     case 'asked':
@@ -70,6 +75,15 @@ export function LogEntry({ entry, first }: { entry: Entry; first: boolean }) {
           <span class="unseen">You: </span>
           <Plain text={entry.text} />
         </div>
+      );
+    case 'led to page':
+      return (
+        <p class="direction">
+          On to{' '}
+          <a href={entry.page} target="_top" onClick={onPage(entry.page)}>
+            {entry.page.replace(/^https?:\/\//, '')}
+          </a>
+        </p>
       );
     case 'handed over':
       return (

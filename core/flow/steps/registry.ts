@@ -7,13 +7,15 @@ import { HandOver, handOver } from './handover.ts';
 import type { StepKind } from './kind.ts';
 import { Say, say } from './say.ts';
 import { SetFact, set } from './set.ts';
+import { Split, split } from './split.ts';
+import { TakeToPage, takeToPage } from './take.ts';
 
 /** Any step of a flow, told apart by its `kind`. */
-export const Step = z.discriminatedUnion('kind', [Say, Ask, Decide, SetFact, HandOver, Go, End]);
+export const Step = z.discriminatedUnion('kind', [Say, Ask, Decide, Split, SetFact, TakeToPage, HandOver, Go, End]);
 export type Step = z.infer<typeof Step>;
 
 /** Every kind, in the order of the menu. */
-export const stepKinds = [say, ask, decide, set, handOver, go, end] as const;
+export const stepKinds = [say, ask, decide, split, set, takeToPage, handOver, go, end] as const;
 
 const byName = new Map<string, unknown>(stepKinds.map(kind => [kind.kind, kind]));
 

@@ -76,6 +76,12 @@ describe('sentences', () => {
     [{ id: 'x', kind: 'go', to: 'home' }, 'Go to About your home'],
     [{ id: 'x', kind: 'go', to: 'gone' }, 'Go to a scene that is not there'],
     [{ id: 'x', kind: 'end' }, 'The flow ends here'],
+    [{ id: 'x', kind: 'end', outcome: 'lead' }, 'The flow ends here, with the outcome “lead”'],
+    [{ id: 'x', kind: 'take to page', page: '/heat-pumps' }, 'Take the visitor to /heat-pumps'],
+    [
+      { id: 'x', kind: 'split', ways: [{ share: 1 }, { share: 3, to: 'home' }] },
+      'Of all visitors, let 25% carry on; let 75% go to About your home',
+    ],
     [
       {
         id: 'x',

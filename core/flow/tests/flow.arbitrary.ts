@@ -1,16 +1,18 @@
 import fc from 'fast-check';
+import type { Answer } from '../answers/registry.ts';
 import { check } from '../checks/check.ts';
 import { dice } from '../dice.ts';
 import { applyAll } from '../edits.ts';
 import { type Flow, FORMAT } from '../format.ts';
 import type { Line } from '../line.ts';
 import type { Event, World } from '../session.ts';
-import type { Answer } from '../steps/ask.ts';
 import type { Step } from '../steps/registry.ts';
 
 /** For tests: a world on a Tuesday morning, with Sales open and Accounts closed. */
 export const tuesday: World = {
   now: Date.parse('2026-11-24T10:12:00Z'),
+  zone: 'Europe/London',
+  visitor: '1',
   random: dice(1),
   locale: { language: 'en-GB', currency: 'GBP' },
   country: 'GB',
@@ -66,6 +68,21 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
     fc.constant({ answer: { type: 'yes/no' as const }, fact: 'owner' }),
     fc.constant({ answer: { type: 'short text' as const }, fact: 'name' }),
     fc.constant({ answer: { type: 'phone' as const } }),
+    fc.constant({ answer: { type: 'date' as const } }),
+    fc.constant({ answer: { type: 'rating' as const, most: 5 } }),
+    fc.constant<{ answer: Answer; fact: string }>({
+      answer: { type: 'number range' as const, bounds: [1_000, 2_000], money: true },
+      fact: 'bill',
+    }),
+    fc.constant<{ answer: Answer }>({
+      answer: {
+        type: 'several choices' as const,
+        choices: [
+          { id: `${id}v1`, label: 'Price' },
+          { id: `${id}v2`, label: 'Noise' },
+        ],
+      },
+    }),
   );
   return fc.oneof(
     { weight: 4, arbitrary: fc.record({ id: fc.constant(id), kind: fc.constant('say' as const), line }) },
@@ -118,6 +135,18 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           closed: { line, ...(to ? { to } : {}) },
         })),
     },
+    {
+      weight: 1,
+      arbitrary: fc.tuple(to, to).map(([left, right]) => ({
+        id,
+        kind: 'split' as const,
+        ways: [
+          { share: 30, ...(left ? { to: left } : {}) },
+          { share: 70, ...(right ? { to: right } : {}) },
+        ],
+      })),
+    },
+    { weight: 1, arbitrary: fc.constant({ id, kind: 'take to page' as const, page: '/heat-pumps' }) },
     { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'go' as const, to: scene })) },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'end' as const }) },
   );
@@ -186,11 +215,16 @@ export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
           'about 1,900',
           '07700 900123',
           'Choice 0',
+          'next tuesday',
+          'price and noise',
+          '4 stars',
           '',
         ),
         fc.string({ unit: 'grapheme', maxLength: 60 }),
       ),
-      choice: fc.option(fc.constantFrom('to-s0', 'to-s1', 'yes', 'probably', 's0t0c0', 'nonsense'), { nil: undefined }),
+      choice: fc.option(fc.constantFrom('to-s0', 'to-s1', 'yes', 'probably', 's0t0c0', 'range-1', '5', 'nonsense'), {
+        nil: undefined,
+      }),
     }),
   },
 );

@@ -1,4 +1,12 @@
-import { type Answer, type AnswerType, type Ask, type Choice, isEmptyLine, keptAs } from '@kineta/core';
+import {
+  type Answer,
+  type AnswerType,
+  type Ask,
+  answerKindOf,
+  answerKinds,
+  type Choice,
+  isEmptyLine,
+} from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
@@ -8,38 +16,27 @@ import { newId, useDraft } from '../draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { LineField } from '../line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
+import { useWorld } from '../world.ts';
 import { LineTools, SpeakerLabel } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
 
-const asksFor: Record<AnswerType, string> = {
-  choice: 'for a choice',
-  'short text': 'for a few words',
-  'long text': 'for a longer answer',
-  email: 'for an email address',
-  phone: 'for a phone number',
-  number: 'for a number',
-  'yes/no': 'yes or no',
-};
-
-const answerNames: Record<AnswerType, string> = {
-  choice: 'a choice',
-  'short text': 'short text',
-  'long text': 'long text',
-  email: 'an email address',
-  phone: 'a phone number',
-  number: 'a number',
-  'yes/no': 'yes or no',
-};
-
-function blankAnswer(type: AnswerType): Answer {
-  if (type !== 'choice') return { type };
-  return {
-    type,
-    choices: [
-      { id: newId(), label: 'One' },
-      { id: newId(), label: 'Another' },
-    ],
-  };
+/** A new answer of a type, to be filled in. Choices stay when both types have them. */
+function blankAnswer(type: AnswerType, before: Answer): Answer {
+  const choices =
+    'choices' in before
+      ? before.choices.map(({ id, label }) => ({ id, label }))
+      : ['One', 'Another'].map(label => ({ id: newId(), label }));
+  switch (type) {
+    case 'choice':
+    case 'several choices':
+      return { type, choices };
+    case 'number range':
+      return { type, bounds: [1_000, 2_000, 3_000] };
+    case 'rating':
+      return { type, most: 5 };
+    default:
+      return { type };
+  }
 }
 
 function useTitle(): (scene: string | undefined) => string {
@@ -51,15 +48,20 @@ function useTitle(): (scene: string | undefined) => string {
 /** What the visitor may pick, on the visitor’s side of the page, each with where it leads. */
 function Picks({ answer }: { answer: Answer }) {
   const title = useTitle();
+  const world = useWorld();
   const chip = 'rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 font-script text-plum';
-  if (answer.type === 'yes/no')
+  if (answer.type !== 'choice') {
+    const { choices = [] } = answerKindOf(answer.type).shown(answer, world);
     return (
-      <div className="mt-2 flex justify-end gap-2">
-        <span className={chip}>Yes</span>
-        <span className={chip}>No</span>
+      <div className="mt-2 flex flex-wrap justify-end gap-2">
+        {choices.map(choice => (
+          <span key={choice.id} className={chip}>
+            {choice.label || '…'}
+          </span>
+        ))}
       </div>
     );
-  if (answer.type !== 'choice') return null;
+  }
   return (
     <div className="mt-2.5">
       <p className="label mb-1.5 text-right text-plum">The visitor picks</p>
@@ -85,7 +87,7 @@ function Body({ step, change, keys, speaker, selected }: StepProps<Ask>) {
   const title = useTitle();
   return (
     <>
-      <SpeakerLabel>{`${speaker} asks ${asksFor[step.answer.type]}`}</SpeakerLabel>
+      <SpeakerLabel>{`${speaker} asks for ${answerKindOf(step.answer.type).asksFor}`}</SpeakerLabel>
       <div className="font-script text-[1.0625rem] leading-[1.45]">
         <LineField
           step={step.id}
@@ -168,13 +170,7 @@ function Choices({ step, answer, change }: StepProps<Ask> & { answer: Extract<An
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        className="mt-1.5 flex items-center gap-1 rounded px-1 text-plum hover:underline"
-        onClick={() => set([...answer.choices, { id: newId(), label: '' }])}
-      >
-        <Plus className="size-3.5" aria-hidden="true" /> Add a choice
-      </button>
+      <AddChoice onAdd={() => set([...answer.choices, { id: newId(), label: '' }])} />
       <p className="mt-2 flex flex-wrap items-center gap-2 text-ink-2">
         Anything else typed
         <Select
@@ -197,6 +193,87 @@ function Choices({ step, answer, change }: StepProps<Ask> & { answer: Extract<An
         ) : null}
       </p>
     </fieldset>
+  );
+}
+
+function Several({ step, answer, change }: StepProps<Ask> & { answer: Extract<Answer, { type: 'several choices' }> }) {
+  const set = (choices: typeof answer.choices, part?: string) =>
+    change({ ...step, answer: { ...answer, choices } }, part);
+  return (
+    <fieldset>
+      <legend className="label mb-1.5 text-plum">The visitor picks any of</legend>
+      <ul className="space-y-1.5">
+        {answer.choices.map((choice, index) => (
+          <li key={choice.id} className="flex items-center gap-2">
+            <SmallInput
+              name={`Choice ${index + 1}`}
+              value={choice.label}
+              maxLength={200}
+              className="flex-1 border-plum-3 text-plum"
+              onChange={event =>
+                set(
+                  answer.choices.map(old => (old.id === choice.id ? { ...old, label: event.target.value } : old)),
+                  choice.id,
+                )
+              }
+            />
+            <IconButton
+              name={`Remove choice ${index + 1}`}
+              onClick={() => set(answer.choices.filter(({ id }) => id !== choice.id))}
+            >
+              <X className="size-3.5" aria-hidden="true" />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <AddChoice onAdd={() => set([...answer.choices, { id: newId(), label: '' }])} />
+    </fieldset>
+  );
+}
+
+function AddChoice({ onAdd }: { onAdd: () => void }) {
+  return (
+    <button
+      type="button"
+      className="mt-1.5 flex items-center gap-1 rounded px-1 text-plum hover:underline"
+      onClick={onAdd}
+    >
+      <Plus className="size-3.5" aria-hidden="true" /> Add a choice
+    </button>
+  );
+}
+
+/** Where ranges end, written as one list: “1000, 2000, 3000” makes four of them. */
+function Ranges({ step, answer, change }: StepProps<Ask> & { answer: Extract<Answer, { type: 'number range' }> }) {
+  const [text, setText] = useState(answer.bounds.join(', '));
+  return (
+    <p className="flex flex-wrap items-center gap-2 text-ink-2">
+      ranges that end at
+      <SmallInput
+        name="Where the ranges end"
+        value={text}
+        className="w-56"
+        onChange={event => {
+          setText(event.target.value);
+          const bounds = event.target.value
+            .split(/[;,]\s+|[;\s]+/)
+            .filter(part => part !== '')
+            .map(Number);
+          if (bounds.every(Number.isFinite)) change({ ...step, answer: { ...answer, bounds } }, 'bounds');
+        }}
+      />
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={answer.money ?? false}
+          onChange={event => {
+            const { money: _, ...rest } = answer;
+            change({ ...step, answer: event.target.checked ? { ...rest, money: true } : rest });
+          }}
+        />
+        in money
+      </label>
+    </p>
   );
 }
 
@@ -223,20 +300,21 @@ function Bound({
 function Panel(props: StepProps<Ask>) {
   const { step, change } = props;
   const { answer } = step;
+  const { keptAs } = answerKindOf(answer.type);
   const setType = (type: AnswerType) => {
     const { fact, ...rest } = step;
     const known = useDraft.getState().flow?.facts.find(({ name }) => name === fact);
-    const keeps = known && keptAs[type].includes(known.type);
-    change({ ...rest, answer: blankAnswer(type), ...(fact && keeps ? { fact } : {}) });
+    const keeps = known && answerKindOf(type).keptAs.includes(known.type);
+    change({ ...rest, answer: blankAnswer(type, answer), ...(fact && keeps ? { fact } : {}) });
   };
   return (
     <div className="space-y-3 text-[0.8125rem]">
       <p className="flex flex-wrap items-center gap-x-2 gap-y-1.5 text-ink-2">
         The answer is
         <Select name="Kind of answer" value={answer.type} onChange={event => setType(event.target.value as AnswerType)}>
-          {Object.entries(answerNames).map(([type, name]) => (
+          {answerKinds.map(({ type, asksFor }) => (
             <option key={type} value={type}>
-              {name}
+              {asksFor}
             </option>
           ))}
         </Select>
@@ -245,8 +323,8 @@ function Panel(props: StepProps<Ask>) {
           name="Keep the answer as"
           value={step.fact}
           none="nothing"
-          usualType={keptAs[answer.type][0]!}
-          fits={fact => keptAs[answer.type].includes(fact.type) && fact.scope !== 'business'}
+          usualType={keptAs[0]!}
+          fits={fact => keptAs.includes(fact.type) && fact.scope !== 'business'}
           onPick={fact => {
             const { fact: _, ...rest } = step;
             change(fact ? { ...rest, fact } : rest);
@@ -254,6 +332,22 @@ function Panel(props: StepProps<Ask>) {
         />
       </p>
       {answer.type === 'choice' ? <Choices {...props} answer={answer} /> : null}
+      {answer.type === 'several choices' ? <Several {...props} answer={answer} /> : null}
+      {answer.type === 'number range' ? <Ranges {...props} answer={answer} /> : null}
+      {answer.type === 'rating' ? (
+        <p className="flex items-center gap-2 text-ink-2">
+          from 1 to
+          <Select
+            name="Highest rating"
+            value={answer.most}
+            onChange={event => change({ ...step, answer: { ...answer, most: Number(event.target.value) } })}
+          >
+            {[3, 4, 5, 6, 7, 10].map(most => (
+              <option key={most}>{most}</option>
+            ))}
+          </Select>
+        </p>
+      ) : null}
       {answer.type === 'number' ? (
         <p className="flex flex-wrap items-center gap-2 text-ink-2">
           from

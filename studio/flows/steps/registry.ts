@@ -6,13 +6,17 @@ import { goView } from './go.tsx';
 import { handOverView } from './handover.tsx';
 import { sayView } from './say.tsx';
 import { setView } from './set.tsx';
+import { splitView } from './split.tsx';
+import { takeToPageView } from './take.tsx';
 import type { StepView } from './view.ts';
 
 const views = {
   say: sayView,
   ask: askView,
   decide: decideView,
+  split: splitView,
   set: setView,
+  'take to page': takeToPageView,
   'hand over': handOverView,
   go: goView,
   end: endView,

@@ -1,0 +1,32 @@
+import { en, parse } from 'chrono-node';
+import { DateTime } from 'luxon';
+import { tidy, type Understanding } from './answer.ts';
+
+/** Languages whose people write the month first in numbers. */
+const monthFirst = new Set(['en-US', 'en-CA', 'en-PH']);
+
+/**
+ * Understands a date as people say it: “next tuesday”, “3 April”, “tomorrow”, “3/4” (in the order of the language),
+ * “2026-12-24”.
+ * @param now epoch milliseconds, for what is said from today
+ * @param zone IANA time zone in which today is meant
+ * @returns an ISO 8601 calendar date
+ */
+export function understandDate(text: string, language: string, now: number, zone: string): Understanding {
+  const clean = tidy(text);
+  if (clean === '') return { unclear: 'empty' };
+  const today = DateTime.fromMillis(now, { zone });
+  const reference = { instant: today.toJSDate(), timezone: today.offset };
+  const results = monthFirst.has(language)
+    ? parse(clean, reference, { forwardDate: true })
+    : en.GB.parse(clean, reference, { forwardDate: true });
+  const start = results[0]?.start;
+  if (!start || !(start.isCertain('day') || start.isCertain('weekday') || start.isCertain('month')))
+    return { unclear: 'no match' };
+  const date = DateTime.fromObject({
+    year: start.get('year') ?? today.year,
+    month: start.get('month') ?? today.month,
+    day: start.get('day') ?? 1,
+  }).toISODate();
+  return date === null ? { unclear: 'no match' } : { value: date };
+}

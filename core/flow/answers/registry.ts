@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { EmailAnswer, email, PhoneAnswer, phone } from './address.ts';
+import { ChoiceAnswer, choice, SeveralAnswer, several } from './choice.ts';
+import { DateAnswer, date } from './date.ts';
+import type { AnswerKind } from './kind.ts';
+import { NumberAnswer, number, RangeAnswer, RatingAnswer, range, rating } from './number.ts';
+import { longText, shortText } from './text.ts';
+import { YesNoAnswer, yesNo } from './yesno.ts';
+
+/** What an ask asks for, told apart by its `type`. */
+export const Answer = z.discriminatedUnion('type', [
+  ChoiceAnswer,
+  SeveralAnswer,
+  YesNoAnswer,
+  z.strictObject({ type: z.literal('short text') }),
+  z.strictObject({ type: z.literal('long text') }),
+  EmailAnswer,
+  PhoneAnswer,
+  NumberAnswer,
+  RangeAnswer,
+  RatingAnswer,
+  DateAnswer,
+]);
+export type Answer = z.infer<typeof Answer>;
+export type AnswerType = Answer['type'];
+
+/** Every type of answer, in the order of the menu. */
+export const answerKinds = [
+  choice,
+  several,
+  yesNo,
+  shortText,
+  longText,
+  email,
+  phone,
+  number,
+  range,
+  rating,
+  date,
+] as const;
+
+const byType = new Map<string, unknown>(answerKinds.map(kind => [kind.type, kind]));
+
+/** The kind of an answer. The registry holds each under its own type, which is what makes the cast right. */
+export function answerKindOf(type: AnswerType): AnswerKind<Answer> {
+  return byType.get(type) as AnswerKind<Answer>;
+}
