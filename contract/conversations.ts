@@ -1,4 +1,4 @@
-import { AnswerShown, FactType, Picture, SpokenLine, Value } from '@kineta/core';
+import { AnswerShown, ChartShown, FactType, Picture, SpokenLine, Value } from '@kineta/core';
 import { z } from 'zod';
 import { Member } from './account.ts';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
@@ -31,6 +31,7 @@ const said = [
   }),
   z.object({ kind: z.literal('said'), speaker: z.string(), line: SpokenLine, picture: Picture.optional() }),
   z.object({ kind: z.literal('asked'), speaker: z.string(), line: SpokenLine, answer: AnswerShown }),
+  ChartShown.extend({ kind: z.literal('charted'), speaker: z.string() }),
   z.object({ kind: z.literal('entered'), scene: z.string(), title: z.string() }),
   KnownFact.extend({ kind: z.literal('learned') }),
   z.object({ kind: z.literal('direction'), text: z.string() }),
@@ -54,6 +55,7 @@ export const visitorSees: ReadonlySet<EntryBody['kind']> = new Set([
   'replied',
   'said',
   'asked',
+  'charted',
   'led to page',
   'handed over',
   'taken',

@@ -21,8 +21,18 @@ export {
   type TextSpan,
 } from './flow/line.ts';
 export { MOST_STEPS, play } from './flow/play.ts';
-export { Act, AnswerShown, type Event, freshSession, Picture, Session, type World } from './flow/session.ts';
+export {
+  Act,
+  AnswerShown,
+  ChartShown,
+  type Event,
+  freshSession,
+  Picture,
+  Session,
+  type World,
+} from './flow/session.ts';
 export type { Ask } from './flow/steps/ask.ts';
+export type { Chart } from './flow/steps/chart.ts';
 export type { Decide } from './flow/steps/decide.ts';
 export type { End } from './flow/steps/end.ts';
 export type { Go } from './flow/steps/go.ts';

@@ -44,7 +44,7 @@ await scenes
   .getByRole('button', { name: /Savings estimate/ })
   .first()
   .click();
-await hanne.getByLabel('Step 4: Ask').click();
+await hanne.getByLabel('Step 5: Ask').click();
 await take(hanne, 'workbench');
 
 const maud = await visit(browser, stack, { ...wide, path: '/' });
@@ -52,7 +52,10 @@ await maud.pick('Price a heat pump');
 await maud.pick('Semi-detached');
 await maud.chat.getByText('Do you own it?').waitFor();
 await maud.say('yep');
-await maud.chat.getByText('When was it built').waitFor();
+for (const choice of ['1930 to 1980', 'Loft only', 'Gas']) await maud.pick(choice);
+await maud.chat.getByText('what do you spend on heating').waitFor();
+await maud.say('about 1,900');
+await maud.chat.getByText('Who shall I make the estimate out to?').waitFor();
 await take(maud.page, 'visitor');
 
 const onPhone = await visit(browser, stack, { ...phone, path: '/heat-pumps' });

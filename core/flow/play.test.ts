@@ -272,6 +272,39 @@ describe('playing a flow', () => {
     expect(counts.first / 4_000).toBeCloseTo(0.25, 1);
   });
 
+  test('draws what was worked out, in the visitor’s money; what is not known is not drawn, and said so', () => {
+    const draw: Step = {
+      id: 'draw',
+      kind: 'chart',
+      title: [[{ text: 'About ' }, { fact: 'saving', otherwise: 'something' }, { text: ' less' }]],
+      form: 'bars',
+      values: [
+        { label: 'Now', formula: 'heating bill' },
+        { label: 'Then', formula: 'heating bill - saving' },
+      ],
+      money: true,
+    };
+    const sets: Step[] = [
+      { id: 's1', kind: 'set', fact: 'heating bill', to: { value: 1_900 } },
+      { id: 's2', kind: 'set', fact: 'saving', to: { value: 612.94 } },
+    ];
+    const drawn = perform(flowOf({ welcome: [...sets, draw, end] }, facts), [opened]).acts.find(
+      act => act.act === 'chart',
+    );
+    expect(drawn).toEqual({
+      act: 'chart',
+      step: 'draw',
+      title: [[{ text: 'About ' }, { text: '£612.94' }, { text: ' less' }]],
+      form: 'bars',
+      values: [
+        { label: 'Now', value: 1_900, text: '£1,900' },
+        { label: 'Then', value: 1_287.06, text: '£1,287' },
+      ],
+    });
+    const { acts } = perform(flowOf({ welcome: [draw, end] }, facts), [opened]);
+    expect(acts.map(act => act.act)).toEqual(['enter', 'note', 'end']);
+  });
+
   test('takes the visitor to a page and goes on', () => {
     const flow = flowOf({
       welcome: [

@@ -74,10 +74,19 @@ export const Picture = z.strictObject({
 });
 export type Picture = z.infer<typeof Picture>;
 
+/** A chart ready to be drawn: its numbers, and the same as people read them. */
+export const ChartShown = z.object({
+  title: SpokenLine,
+  form: z.enum(['bars', 'line', 'number']),
+  values: z.array(z.object({ label: z.string(), value: z.number(), text: z.string() })),
+});
+export type ChartShown = z.infer<typeof ChartShown>;
+
 /** Orders to the host, in the order in which they are to be carried out. The core itself does none of them. */
 export const Act = z.discriminatedUnion('act', [
   z.object({ act: z.literal('enter'), scene: z.string(), title: z.string() }),
   z.object({ act: z.literal('say'), step: z.string(), line: SpokenLine, picture: Picture.optional() }),
+  ChartShown.extend({ act: z.literal('chart'), step: z.string() }),
   z.object({ act: z.literal('ask'), step: z.string(), line: SpokenLine, answer: AnswerShown }),
   z.object({ act: z.literal('learn'), step: z.string(), fact: z.string(), type: FactType, value: Value }),
   z.object({ act: z.literal('remember'), fact: z.string(), value: Value }),

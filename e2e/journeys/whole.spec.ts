@@ -38,7 +38,7 @@ test('a line written in the studio answers a visitor, an agent goes on, and a cr
   await ottoline.pick('Gas');
   await ottoline.chat.getByText('what do you spend on heating').waitFor();
   await ottoline.say('about 1,900');
-  await expect(ottoline.chat.getByText('about £612.94 a year')).toBeVisible();
+  await expect(ottoline.chat.getByText('About £612.94 less every year')).toBeVisible();
   await ottoline.say('Ottoline');
   await ottoline.chat.getByText('Where shall I send the estimate, Ottoline?').waitFor();
   await ottoline.say('ottoline at nowhere');

@@ -33,6 +33,8 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
       return { kind: 'said', speaker, line: act.line, ...(act.picture ? { picture: act.picture } : {}) };
     case 'ask':
       return { kind: 'asked', speaker, line: act.line, answer: act.answer };
+    case 'chart':
+      return { kind: 'charted', speaker, title: act.title, form: act.form, values: act.values };
     case 'learn':
       return { kind: 'learned', fact: act.fact, type: act.type, value: act.value };
     case 'note':

@@ -13,6 +13,7 @@ import { RotateCcw, Undo2 } from 'lucide-react';
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { IconButton } from '../ui/button.tsx';
+import { ChartCard } from '../ui/chart-card.tsx';
 import { Select } from '../ui/field.tsx';
 import { LineText } from '../ui/line.tsx';
 import { useSelection } from './selection.ts';
@@ -164,6 +165,7 @@ export function Rehearsal({ flow }: { flow: Flow }) {
                   <Spoken act={act} />
                 </div>
               );
+            if (act.act === 'chart') return <ChartCard key={index} chart={act} />;
             const words = direction(act);
             return words ? (
               <p key={index} className="font-script text-ink-2 italic">

@@ -2,6 +2,7 @@ import type { Entry } from '@kineta/contract';
 import { show } from '@kineta/core';
 import type { ReactNode } from 'react';
 import { useSignedIn } from '../account/store.ts';
+import { ChartCard } from '../ui/chart-card.tsx';
 import { LineText } from '../ui/line.tsx';
 import { clockTime, wholeTime } from '../ui/time.ts';
 import type { Outgoing } from './conversation-store.ts';
@@ -73,6 +74,13 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
             ) : null}
             <LineText line={line.line} live />
           </div>
+        </Row>
+      );
+    case 'charted':
+      return (
+        <Row at={line.at}>
+          <p className="label text-petrol">{line.speaker} · flow</p>
+          <ChartCard chart={line} />
         </Row>
       );
     case 'replied':

@@ -1,11 +1,12 @@
 import type { Entry } from '@kineta/contract';
 import type { ComponentChildren } from 'preact';
+import { ChartCard } from './chart.tsx';
 import type { Pending } from './connection.ts';
 
 type Spans = Extract<Entry, { kind: 'said' }>['line'];
 
 /** A spoken line. Its spans are text set by us; nothing in them is ever read as markup. */
-function SpokenLine({ line }: { line: Spans }) {
+export function SpokenLine({ line }: { line: Spans }) {
   return (
     <>
       {line.map((paragraph, index) => (
@@ -63,6 +64,8 @@ export function LogEntry({ entry, first, goTo }: { entry: Entry; first: boolean;
           <SpokenLine line={entry.line} />
         </Spoken>
       );
+    case 'charted':
+      return <ChartCard chart={entry} />;
     case 'answered':
       return (
         <Spoken who={first ? entry.member.name : ''} person>

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Ask, ask } from './ask.ts';
+import { Chart, chart } from './chart.ts';
 import { Decide, decide } from './decide.ts';
 import { End, end } from './end.ts';
 import { Go, go } from './go.ts';
@@ -11,11 +12,22 @@ import { Split, split } from './split.ts';
 import { TakeToPage, takeToPage } from './take.ts';
 
 /** Any step of a flow, told apart by its `kind`. */
-export const Step = z.discriminatedUnion('kind', [Say, Ask, Decide, Split, SetFact, TakeToPage, HandOver, Go, End]);
+export const Step = z.discriminatedUnion('kind', [
+  Say,
+  Ask,
+  Decide,
+  Split,
+  SetFact,
+  Chart,
+  TakeToPage,
+  HandOver,
+  Go,
+  End,
+]);
 export type Step = z.infer<typeof Step>;
 
 /** Every kind, in the order of the menu. */
-export const stepKinds = [say, ask, decide, split, set, takeToPage, handOver, go, end] as const;
+export const stepKinds = [say, ask, decide, split, set, chart, takeToPage, handOver, go, end] as const;
 
 const byName = new Map<string, unknown>(stepKinds.map(kind => [kind.kind, kind]));
 

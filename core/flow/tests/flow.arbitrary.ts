@@ -147,6 +147,19 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
       })),
     },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'take to page' as const, page: '/heat-pumps' }) },
+    {
+      weight: 1,
+      arbitrary: line.map(title => ({
+        id,
+        kind: 'chart' as const,
+        title,
+        form: 'bars' as const,
+        values: [
+          { label: 'One', formula: '1' },
+          { label: 'Name', formula: 'string length(name)' },
+        ],
+      })),
+    },
     { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'go' as const, to: scene })) },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'end' as const }) },
   );

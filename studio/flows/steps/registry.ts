@@ -1,5 +1,6 @@
 import type { Step } from '@kineta/core';
 import { askView } from './ask.tsx';
+import { chartView } from './chart.tsx';
 import { decideView } from './decide.tsx';
 import { endView } from './end.tsx';
 import { goView } from './go.tsx';
@@ -16,6 +17,7 @@ const views = {
   decide: decideView,
   split: splitView,
   set: setView,
+  chart: chartView,
   'take to page': takeToPageView,
   'hand over': handOverView,
   go: goView,

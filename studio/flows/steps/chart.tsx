@@ -1,0 +1,117 @@
+import type { Chart } from '@kineta/core';
+import type { Editor } from '@tiptap/react';
+import { Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { IconButton } from '../../ui/button.tsx';
+import { Select, SmallInput } from '../../ui/field.tsx';
+import { LineField } from '../line-field.tsx';
+import { LineTools, SpeakerLabel } from './say.tsx';
+import type { StepProps, StepView } from './view.ts';
+
+const forms: Record<Chart['form'], string> = { bars: 'bars', line: 'a line', number: 'one number' };
+
+function Body({ step, change, keys, speaker, selected }: StepProps<Chart>) {
+  const [editor, setEditor] = useState<Editor | null>(null);
+  return (
+    <>
+      <SpeakerLabel>{`${speaker} shows ${forms[step.form]}`}</SpeakerLabel>
+      <div className="font-script text-[1.0625rem] leading-[1.45] font-semibold">
+        <LineField
+          step={step.id}
+          part="line"
+          name="Title of the chart"
+          line={step.title}
+          placeholder="What does it say?"
+          onChange={title => change({ ...step, title }, 'line')}
+          onEditor={setEditor}
+          {...keys}
+        />
+      </div>
+      {selected ? (
+        <LineTools editor={editor} />
+      ) : (
+        <dl className="mt-1 text-[0.8125rem]">
+          {step.values.map((value, index) => (
+            <div key={index} className="flex gap-3">
+              <dt className="w-24 truncate">{value.label}</dt>
+              <dd>
+                <code className="mark font-mono text-xs">{value.formula}</code>
+              </dd>
+            </div>
+          ))}
+        </dl>
+      )}
+    </>
+  );
+}
+
+function Panel({ step, change }: StepProps<Chart>) {
+  const set = (index: number, value: Chart['values'][number]) =>
+    change({ ...step, values: step.values.map((old, at) => (at === index ? value : old)) }, `value${index}`);
+  return (
+    <div className="space-y-2 text-[0.8125rem] text-ink-2">
+      <p className="flex flex-wrap items-center gap-2">
+        Drawn as
+        <Select
+          name="Form of the chart"
+          value={step.form}
+          onChange={event => change({ ...step, form: event.target.value as Chart['form'] })}
+        >
+          {Object.entries(forms).map(([form, name]) => (
+            <option key={form} value={form}>
+              {name}
+            </option>
+          ))}
+        </Select>
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={step.money ?? false}
+            onChange={event => {
+              const { money: _, ...rest } = step;
+              change(event.target.checked ? { ...rest, money: true } : rest);
+            }}
+          />
+          in money
+        </label>
+      </p>
+      {step.values.map((value, index) => (
+        <p key={index} className="flex items-center gap-2">
+          <SmallInput
+            name={`Label ${index + 1}`}
+            className="w-28"
+            maxLength={60}
+            value={value.label}
+            onChange={event => set(index, { ...value, label: event.target.value })}
+          />
+          <SmallInput
+            name={`Value ${index + 1}`}
+            className="flex-1 font-mono"
+            placeholder="heating bill - yearly saving"
+            value={value.formula}
+            onChange={event => set(index, { ...value, formula: event.target.value })}
+          />
+          {step.values.length > 1 ? (
+            <IconButton
+              name={`Remove value ${index + 1}`}
+              onClick={() => change({ ...step, values: step.values.filter((_, at) => at !== index) })}
+            >
+              <X className="size-3.5" aria-hidden="true" />
+            </IconButton>
+          ) : null}
+        </p>
+      ))}
+      {step.values.length < 12 ? (
+        <button
+          type="button"
+          className="flex items-center gap-1 rounded px-1 text-petrol hover:underline"
+          onClick={() => change({ ...step, values: [...step.values, { label: 'Then', formula: '1' }] })}
+        >
+          <Plus className="size-3.5" aria-hidden="true" /> Another value
+        </button>
+      ) : null}
+    </div>
+  );
+}
+
+export const chartView: StepView<Chart> = { name: 'Chart', Body, Panel };
