@@ -34,6 +34,14 @@ const said = [
   ChartShown.extend({ kind: z.literal('charted'), speaker: z.string() }),
   z.object({ kind: z.literal('entered'), scene: z.string(), title: z.string() }),
   KnownFact.extend({ kind: z.literal('learned') }),
+  z.object({
+    kind: z.literal('consent'),
+    purpose: z.string(),
+    /** Null when it was taken back. */
+    given: z.boolean().nullable(),
+    wording: z.string().optional(),
+    policy: z.string().optional(),
+  }),
   z.object({ kind: z.literal('direction'), text: z.string() }),
   z.object({ kind: z.literal('handed over'), team: z.string().nullable(), reason: z.string() }),
   z.object({ kind: z.literal('ended'), outcome: z.string().optional() }),

@@ -33,6 +33,7 @@ export {
 } from './flow/session.ts';
 export type { Ask } from './flow/steps/ask.ts';
 export type { Chart } from './flow/steps/chart.ts';
+export type { AskConsent, WithdrawConsent } from './flow/steps/consent.ts';
 export type { Decide } from './flow/steps/decide.ts';
 export type { End } from './flow/steps/end.ts';
 export type { Go } from './flow/steps/go.ts';

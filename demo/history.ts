@@ -104,7 +104,7 @@ function typed(amount: number, throwDice: Dice): string {
 function answerTo(ask: Extract<Act, { act: 'ask' }>, person: string, throwDice: Dice): Event | null {
   if (throwDice() < 0.07) return null;
   const { type, choices } = ask.answer;
-  if (type === 'yes/no')
+  if (type === 'yes/no' && !choices?.some(choice => choice.id === 'given'))
     return { event: 'replied', text: throwDice() < 0.78 ? pick(['Yes', 'yep', 'yes we do'], throwDice) : 'No' };
   if (choices && throwDice() < 0.95) {
     // The first choices are taken more often than the last, as people do.

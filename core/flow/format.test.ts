@@ -55,7 +55,20 @@ describe('the format', () => {
 
   test('has a JSON Schema that names every kind', () => {
     const text = JSON.stringify(flowJsonSchema());
-    for (const kind of ['say', 'ask', 'decide', 'split', 'set', 'chart', 'take to page', 'hand over', 'go', 'end'])
+    for (const kind of [
+      'say',
+      'ask',
+      'decide',
+      'split',
+      'set',
+      'chart',
+      'ask consent',
+      'withdraw consent',
+      'take to page',
+      'hand over',
+      'go',
+      'end',
+    ])
       expect(text).toContain(`"const":"${kind}"`);
   });
 

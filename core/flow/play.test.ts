@@ -305,6 +305,60 @@ describe('playing a flow', () => {
     expect(acts.map(act => act.act)).toEqual(['enter', 'note', 'end']);
   });
 
+  describe('consent', () => {
+    const consent: Step = {
+      id: 'news',
+      kind: 'ask consent',
+      purpose: 'news by email',
+      line: line('May we write to you?'),
+      policy: '/privacy',
+      fact: 'news',
+      declined: { to: 'without' },
+    };
+    const flow = flowOf(
+      {
+        welcome: [consent, { id: 'stop', kind: 'withdraw consent', purpose: 'news by email' }, end],
+        without: [{ id: 'no', kind: 'end' }],
+      },
+      [{ name: 'news', type: 'yes/no', scope: 'conversation' }],
+    );
+    const recorded = (events: Event[]) =>
+      perform(flow, [opened, ...events]).acts.filter(act => act.act.endsWith('consent'));
+
+    test.each<[Event, boolean]>([
+      [{ event: 'replied', text: 'Yes, I agree', choice: 'given' }, true],
+      [typed('yes please'), true],
+      [{ event: 'replied', text: 'No, thanks', choice: 'declined' }, false],
+      [typed('rather not'), false],
+    ])('%j is kept with the exact words', (event, given) => {
+      expect(recorded([event])[0]).toEqual({
+        act: 'record consent',
+        step: 'news',
+        purpose: 'news by email',
+        wording: 'May we write to you?',
+        policy: '/privacy',
+        given,
+      });
+    });
+
+    test('what is no plain answer is asked once more, and is no consent', () => {
+      expect(recorded([typed('perhaps'), typed('we will see')])).toEqual([]);
+      expect(perform(flow, [opened, typed('perhaps'), typed('we will see')]).session).toEqual({
+        state: 'ended',
+        facts: {},
+      });
+      expect(recorded([typed('perhaps'), typed('yes')])[0]).toMatchObject({ given: true });
+    });
+
+    test('the policy is shown with it, and a withdrawal is an order of its own', () => {
+      const [, ask] = perform(flow, [opened]).acts;
+      expect(ask?.act === 'ask' && ask.line.at(-1)).toEqual([
+        { text: 'How we use what you tell us', link: '/privacy' },
+      ]);
+      expect(recorded([typed('yes')])[1]).toEqual({ act: 'withdraw consent', step: 'stop', purpose: 'news by email' });
+    });
+  });
+
   test('takes the visitor to a page and goes on', () => {
     const flow = flowOf({
       welcome: [

@@ -99,6 +99,16 @@ export const Act = z.discriminatedUnion('act', [
     reason: z.string(),
   }),
   z.object({ act: z.literal('end'), step: z.string().optional(), outcome: z.string().optional() }),
+  z.object({
+    act: z.literal('record consent'),
+    step: z.string(),
+    purpose: z.string(),
+    /** The words that were shown, as plain text. */
+    wording: z.string(),
+    policy: z.string().optional(),
+    given: z.boolean(),
+  }),
+  z.object({ act: z.literal('withdraw consent'), step: z.string(), purpose: z.string() }),
   /** Leads the visitor’s browser to a page of the site, or elsewhere; the chat goes along. */
   z.object({ act: z.literal('take to page'), step: z.string(), page: z.string() }),
 ]);

@@ -53,5 +53,10 @@ test('axe finds nothing serious on the open widget', async ({ browser, stack }) 
   const visitor = await visit(browser, stack, { reducedMotion: 'reduce' });
   await visitor.pick('Price a heat pump');
   await visitor.chat.getByText('What sort of home is it?').waitFor();
-  expect(await serious(visitor.page)).toEqual([]);
+  expect(await serious(visitor.page), 'choices').toEqual([]);
+  for (const choice of ['Bungalow', 'Yes', 'After 1980', 'Loft only', 'Oil']) await visitor.pick(choice);
+  await visitor.chat.getByText('what do you spend on heating').waitFor();
+  await visitor.say('2000');
+  await visitor.chat.getByText('less every year').waitFor();
+  expect(await serious(visitor.page), 'chart').toEqual([]);
 });

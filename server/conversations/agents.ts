@@ -7,6 +7,7 @@ import type { Database, Transaction } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
 import type { Editions } from '../flows/model.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
+import { keepConsents } from '../people/consents.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import { type ConversationRow, summaryOf } from './model.ts';
 import { perform } from './performance.ts';
@@ -153,7 +154,9 @@ export class AgentService {
       if (row.edition_id === null) throw new ProblemError('invalid_request', 'No flow leads this conversation.');
       const edition = await this.editions.get(me.workspace, row.edition_id, transaction);
       const quiet = { led_by: 'flow' as const, agent_id: null, team_id: null, waiting_since: null };
-      const { entries, changes } = perform(edition, row, { event: 'handed back' }, directory, new Date());
+      const now = new Date();
+      const { entries, changes, consents } = perform(edition, row, { event: 'handed back' }, directory, now);
+      await keepConsents(this.database, row, consents, now, transaction);
       return {
         entries: [{ kind: 'handed back', member: { id: me.id, name: me.name } }, ...entries],
         changes: { ...quiet, ...changes },

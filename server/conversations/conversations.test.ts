@@ -1,4 +1,5 @@
 import { conversationRoutes, flowRoutes, peopleRoutes } from '@kineta/contract';
+import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, beforeEach, describe, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
 import {
@@ -150,6 +151,53 @@ describe('a visitor', () => {
   ])('a message that is %s is refused with a sentence', async (_name, text, code) => {
     const visitor = await page().open();
     expect(await visitor.reply(text)).toMatchObject({ ok: false, problem: { code, detail: expect.any(String) } });
+  });
+
+  test('what was agreed to is kept with its words, its policy and its time; a withdrawal closes it and deletes nothing', async () => {
+    const consenting = structuredClone(greeting);
+    consenting.name = 'Consent';
+    consenting.facts = [];
+    consenting.scenes[0]!.steps = [
+      {
+        id: 'ask',
+        kind: 'ask consent',
+        purpose: 'news by email',
+        line: [[{ text: 'May we write?' }]],
+        policy: '/privacy',
+      },
+      { id: 'sure', kind: 'ask', line: [[{ text: 'Stop again?' }]], answer: { type: 'yes/no' }, tries: 2 },
+      { id: 'stop', kind: 'withdraw consent', purpose: 'news by email' },
+      { id: 'end', kind: 'end' },
+    ];
+    const { id } = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(consenting) } })).reply;
+    const before = (await lead.call(flowRoutes.list)).reply.flows.find(({ sites }) => sites.length > 0)!;
+    await lead.call(flowRoutes.publish, { params: { id }, body: { revision: 1, sites: [workspace.site] } });
+    const visitor = await page().open();
+    await visitor.reply('Yes, I agree', { choice: 'given' });
+    const rows = () =>
+      server.database.query(
+        'SELECT purpose, given, wording, policy, at, withdrawn_at FROM consents WHERE visitor_id = :visitor',
+        {
+          replacements: { visitor: visitor.pass!.id },
+          type: QueryTypes.SELECT,
+        },
+      );
+    const kept = {
+      purpose: 'news by email',
+      given: 1,
+      wording: 'May we write?',
+      policy: '/privacy',
+      at: expect.any(Date),
+    };
+    expect(await rows()).toEqual([{ ...kept, withdrawn_at: null }]);
+    await visitor.reply('yes');
+    expect(await rows()).toEqual([{ ...kept, withdrawn_at: expect.any(Date) }]);
+    const { reply } = await agent.call(conversationRoutes.get, { params: { id: visitor.welcome.conversation } });
+    expect(
+      reply.entries.filter(entry => entry.kind === 'consent').map(entry => entry.kind === 'consent' && entry.given),
+    ).toEqual([true, null]);
+    const { revision } = (await lead.call(flowRoutes.get, { params: { id: before.id } })).reply;
+    await lead.call(flowRoutes.publish, { params: { id: before.id }, body: { revision, sites: [workspace.site] } });
   });
 
   test('a message of megabytes closes its socket and nothing else', async () => {

@@ -1,6 +1,7 @@
 import type { EntryBody } from '@kineta/contract';
 import { type Act, dice, type Event, type Flow, type Locale, play, type World } from '@kineta/core';
 import type { Directory } from '../account/model.ts';
+import type { ConsentAct } from '../people/consents.ts';
 import type { Remembered } from '../people/model.ts';
 import type { Changes, ConversationRow } from './model.ts';
 
@@ -43,6 +44,12 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
       return { kind: 'handed over', team: act.team, reason: act.reason };
     case 'end':
       return { kind: 'ended', ...(act.outcome ? { outcome: act.outcome } : {}) };
+    case 'record consent': {
+      const { purpose, given, wording, policy } = act;
+      return { kind: 'consent', purpose, given, wording, ...(policy ? { policy } : {}) };
+    }
+    case 'withdraw consent':
+      return { kind: 'consent', purpose: act.purpose, given: null };
     case 'take to page':
       return { kind: 'led to page', page: act.page };
     case 'remember':
@@ -57,7 +64,7 @@ export function perform(
   event: Event,
   directory: Directory,
   now: Date,
-): { entries: EntryBody[]; changes: Changes; remembered: Remembered[] } {
+): { entries: EntryBody[]; changes: Changes; remembered: Remembered[]; consents: ConsentAct[] } {
   const seed = row.seed + row.last_number;
   const { session, acts } = play(edition, row.session, event, worldOf(directory, row.visitor_id, now.getTime(), seed));
   const changes: Changes = { session };
@@ -75,5 +82,6 @@ export function perform(
   const remembered = acts.flatMap(act =>
     act.act === 'remember' ? [{ fact: act.fact, type: types.get(act.fact) ?? 'text', value: act.value }] : [],
   );
-  return { entries: entriesOf(acts, edition.speaker), changes, remembered };
+  const consents = acts.filter(act => act.act === 'record consent' || act.act === 'withdraw consent');
+  return { entries: entriesOf(acts, edition.speaker), changes, remembered, consents };
 }

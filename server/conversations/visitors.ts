@@ -7,6 +7,7 @@ import { hashed, secret } from '../account/session.ts';
 import type { Database, Transaction } from '../database/connect.ts';
 import type { Editions } from '../flows/model.ts';
 import { ProblemError } from '../http/problem.ts';
+import { keepConsents } from '../people/consents.ts';
 import { remember } from '../people/model.ts';
 import type { SiteRow } from '../sites/model.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
@@ -184,8 +185,9 @@ export class VisitorService {
       if (row.led_by === 'done' && row.session.state === 'handed over')
         return { entries: first, changes: this.waitsForPeople(row, now) };
       const edition = await this.editions.get(row.workspace_id, row.edition_id, transaction);
-      const { entries, changes, remembered } = perform(edition, row, event, directory, now);
+      const { entries, changes, remembered, consents } = perform(edition, row, event, directory, now);
       const outcome: Outcome = { entries: [...first, ...entries], changes };
+      if (consents.length > 0) await keepConsents(this.database, row, consents, now, transaction);
       if (remembered.length > 0) {
         const name = await remember(this.database, row.workspace_id, row.visitor_id, remembered, transaction);
         const email = remembered.find(({ type }) => type === 'email')?.value;

@@ -35,7 +35,7 @@ function isBlank(step: Step | undefined): boolean {
 
 /** Steps that have a line of their own, in which the caret can stand. */
 function hasLine(step: Step | undefined): boolean {
-  return step?.kind === 'say' || step?.kind === 'ask' || step?.kind === 'chart';
+  return step !== undefined && ['say', 'ask', 'chart', 'ask consent'].includes(step.kind);
 }
 
 function StepTools({ scene, step, index }: { scene: Scene; step: Step; index: number }) {

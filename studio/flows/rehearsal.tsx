@@ -67,6 +67,8 @@ function direction(act: Act): string | undefined {
   if (act.act === 'hand over')
     return act.team ? `Handed over to ${act.team}. The flow is quiet from here.` : act.reason;
   if (act.act === 'end') return act.outcome ? `The flow ended: ${act.outcome}.` : 'The flow ended.';
+  if (act.act === 'record consent') return `${act.given ? 'Agreed' : 'Did not agree'} to ${act.purpose}.`;
+  if (act.act === 'withdraw consent') return `The consent to ${act.purpose} is withdrawn.`;
   if (act.act === 'take to page') return `The visitor is taken to ${act.page}.`;
   return undefined;
 }

@@ -17,9 +17,12 @@ export function StepMenu({
   const [search, setSearch] = useState('');
   const [at, setAt] = useState(0);
   const box = useRef<HTMLDivElement>(null);
-  const offered = stepKinds.filter(kind =>
-    `${viewOf(kind.kind).name} ${kind.purpose}`.toLowerCase().includes(search.trim().toLowerCase()),
-  );
+  const wanted = search.trim().toLowerCase();
+  const named = (kind: (typeof stepKinds)[number]): string => viewOf(kind.kind).name.toLowerCase();
+  // Who types a verb means that kind; what only speaks of it comes after.
+  const offered = stepKinds
+    .filter(kind => `${named(kind)} ${kind.purpose.toLowerCase()}`.includes(wanted))
+    .toSorted((a, b) => Number(named(b).startsWith(wanted)) - Number(named(a).startsWith(wanted)));
   const chosen = offered[Math.min(at, offered.length - 1)];
   useEffect(() => {
     void box.current?.scrollIntoView({ block: 'nearest' });

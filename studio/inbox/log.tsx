@@ -128,6 +128,14 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
       return (
         <Direction at={line.at}>{line.outcome ? `The flow ended: ${line.outcome}.` : 'The flow ended.'}</Direction>
       );
+    case 'consent':
+      return (
+        <Direction at={line.at}>
+          {line.given === null
+            ? `Withdrew the consent to ${line.purpose}.`
+            : `${line.given ? 'Agreed' : 'Did not agree'} to ${line.purpose}: “${line.wording}”`}
+        </Direction>
+      );
     case 'led to page':
       return <Direction at={line.at}>Took the visitor to {line.page}.</Direction>;
     case 'taken':

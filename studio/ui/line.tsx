@@ -9,7 +9,8 @@ function Text({ span, live }: { span: TextSpan; live: boolean }) {
   const look = `${span.strong ? 'font-semibold' : ''} ${span.emphasis ? 'italic' : ''}`;
   if (!span.link) return <span className={look}>{span.text}</span>;
   const linked = `${look} text-petrol underline`;
-  if (!live) return <span className={linked}>{span.text}</span>;
+  // A link of the site leads nowhere from here.
+  if (!live || span.link.startsWith('/')) return <span className={linked}>{span.text}</span>;
   return (
     <a href={span.link} target="_blank" rel="noopener noreferrer" className={linked}>
       {span.text}

@@ -5,6 +5,11 @@ import type { Pending } from './connection.ts';
 
 type Spans = Extract<Entry, { kind: 'said' }>['line'];
 
+/** A link of the site is the site’s, not ours, in whose frame it stands. */
+function onSite(link: string): string {
+  return link.startsWith('/') ? `${document.body.dataset.origin ?? ''}${link}` : link;
+}
+
 /** A spoken line. Its spans are text set by us; nothing in them is ever read as markup. */
 export function SpokenLine({ line }: { line: Spans }) {
   return (
@@ -17,7 +22,7 @@ export function SpokenLine({ line }: { line: Spans }) {
             if (span.emphasis) shown = <em>{shown}</em>;
             if (span.link)
               shown = (
-                <a href={span.link} target="_blank" rel="noopener noreferrer">
+                <a href={onSite(span.link)} target="_blank" rel="noopener noreferrer">
                   {shown}
                 </a>
               );
@@ -83,7 +88,7 @@ export function LogEntry({ entry, first, goTo }: { entry: Entry; first: boolean;
       return (
         <p class="direction">
           On to{' '}
-          <a href={entry.page} target="_top" onClick={onPage(entry.page)}>
+          <a href={onSite(entry.page)} target="_top" onClick={onPage(entry.page)}>
             {entry.page.replace(/^https?:\/\//, '')}
           </a>
         </p>

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Ask, ask } from './ask.ts';
 import { Chart, chart } from './chart.ts';
+import { AskConsent, askConsent, WithdrawConsent, withdrawConsent } from './consent.ts';
 import { Decide, decide } from './decide.ts';
 import { End, end } from './end.ts';
 import { Go, go } from './go.ts';
@@ -19,6 +20,8 @@ export const Step = z.discriminatedUnion('kind', [
   Split,
   SetFact,
   Chart,
+  AskConsent,
+  WithdrawConsent,
   TakeToPage,
   HandOver,
   Go,
@@ -27,7 +30,20 @@ export const Step = z.discriminatedUnion('kind', [
 export type Step = z.infer<typeof Step>;
 
 /** Every kind, in the order of the menu. */
-export const stepKinds = [say, ask, decide, split, set, chart, takeToPage, handOver, go, end] as const;
+export const stepKinds = [
+  say,
+  ask,
+  decide,
+  split,
+  set,
+  chart,
+  askConsent,
+  withdrawConsent,
+  takeToPage,
+  handOver,
+  go,
+  end,
+] as const;
 
 const byName = new Map<string, unknown>(stepKinds.map(kind => [kind.kind, kind]));
 

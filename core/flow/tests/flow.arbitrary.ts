@@ -160,6 +160,19 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
         ],
       })),
     },
+    {
+      weight: 1,
+      arbitrary: fc.tuple(line, to).map(([wording, declined]) => ({
+        id,
+        kind: 'ask consent' as const,
+        purpose: 'news by email' as const,
+        line: wording,
+        policy: '/privacy',
+        fact: 'owner',
+        declined: declined ? { to: declined } : {},
+      })),
+    },
+    { weight: 1, arbitrary: fc.constant({ id, kind: 'withdraw consent' as const, purpose: 'news by email' as const }) },
     { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'go' as const, to: scene })) },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'end' as const }) },
   );

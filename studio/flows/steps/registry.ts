@@ -1,6 +1,7 @@
 import type { Step } from '@kineta/core';
 import { askView } from './ask.tsx';
 import { chartView } from './chart.tsx';
+import { askConsentView, withdrawConsentView } from './consent.tsx';
 import { decideView } from './decide.tsx';
 import { endView } from './end.tsx';
 import { goView } from './go.tsx';
@@ -18,6 +19,8 @@ const views = {
   split: splitView,
   set: setView,
   chart: chartView,
+  'ask consent': askConsentView,
+  'withdraw consent': withdrawConsentView,
   'take to page': takeToPageView,
   'hand over': handOverView,
   go: goView,
