@@ -41,6 +41,7 @@ export type { HandOver } from './flow/steps/handover.ts';
 export type { Lead, Surroundings } from './flow/steps/kind.ts';
 export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';
 export type { Say } from './flow/steps/say.ts';
+export type { Score } from './flow/steps/score.ts';
 export type { SetFact } from './flow/steps/set.ts';
 export type { Split } from './flow/steps/split.ts';
 export type { TakeToPage } from './flow/steps/take.ts';

@@ -61,6 +61,7 @@ describe('the format', () => {
       'decide',
       'split',
       'set',
+      'score',
       'chart',
       'ask consent',
       'withdraw consent',

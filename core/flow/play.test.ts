@@ -305,6 +305,40 @@ describe('playing a flow', () => {
     expect(acts.map(act => act.act)).toEqual(['enter', 'note', 'end']);
   });
 
+  test('scores add up from nothing, each with its reason in the log', () => {
+    const add = (id: string, points: number, reason: string): Step => ({
+      id,
+      kind: 'score',
+      fact: 'score',
+      points,
+      reason,
+    });
+    const flow = flowOf(
+      {
+        welcome: [
+          add('a', 30, 'owns the home'),
+          add('b', -5, 'far away'),
+          {
+            id: 'c',
+            kind: 'decide',
+            ways: [{ when: { all: [{ fact: 'score', is: 'is at least', value: 25 }] }, to: 'hot' }],
+            otherwise: {},
+          },
+          end,
+        ],
+        hot: [{ id: 'h', kind: 'end', outcome: 'lead' }],
+      },
+      [{ name: 'score', type: 'number', scope: 'visitor' }],
+    );
+    const { acts, session } = perform(flow, [opened]);
+    expect(session.facts).toEqual({ score: 25 });
+    expect(acts.flatMap(act => (act.act === 'note' ? [act.text] : []))).toEqual([
+      '+30 in score: owns the home.',
+      '−5 in score: far away.',
+    ]);
+    expect(acts.at(-1)).toMatchObject({ act: 'end', outcome: 'lead' });
+  });
+
   describe('consent', () => {
     const consent: Step = {
       id: 'news',

@@ -147,18 +147,56 @@ test('the same, typed at the keyboard', async ({ browser, stack }) => {
   await firstVisitAgain(hanne);
 });
 
+/** Begins a flow and gives how to add a step of a kind at the end of its scene. */
+async function newFlow(page: Page, name: string): Promise<(kind: string) => Promise<void>> {
+  await page.getByRole('button', { name: 'New flow' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
+  await page.getByRole('button', { name: 'Create' }).click();
+  await page.getByRole('heading', { name, level: 1 }).waitFor();
+  return async kind => {
+    await page.getByRole('button', { name: /Type a line, or/ }).click();
+    await page.locator('.ProseMirror-focused').waitFor();
+    await page.keyboard.type('/');
+    await page.getByRole('combobox', { name: 'Kind of step' }).waitFor();
+    await page.keyboard.type(kind);
+    await page.keyboard.press('Enter');
+  };
+}
+
+test('a score, a chart of it and a consent are written with the slash, and rehearsed', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  const add = await newFlow(hanne, 'Worth a call');
+  await add('score');
+  await hanne.getByRole('combobox', { name: 'Score' }).selectOption({ label: 'New fact…' });
+  await hanne.getByRole('dialog').getByRole('textbox', { name: 'Name' }).fill('lead score');
+  await hanne.getByRole('button', { name: 'Make the fact' }).click();
+  await hanne.getByLabel('Points').fill('20');
+  await hanne.getByLabel('Reason').fill('they own their home');
+  await expect(hanne.getByText('Score +20 in lead score, because they own their home.')).toBeVisible();
+
+  await add('chart');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('What it comes to');
+  await hanne.getByLabel('Label 1').fill('Twice');
+  await hanne.getByLabel('Value 1').fill('lead score * 2');
+  const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
+  await expect(rehearsal.getByRole('figure').getByText('What it comes to')).toBeVisible();
+  await expect(rehearsal.getByRole('figure').getByText('40', { exact: true })).toBeVisible();
+
+  await add('ask consent');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('May we write to you?');
+  await hanne.getByLabel('Policy').fill('privacy');
+  await expect(hanne.getByText('A link starts with https:// or /.')).toBeVisible();
+  await hanne.getByLabel('Policy').fill('/privacy');
+  await rehearsal.getByRole('button', { name: 'Yes, I agree' }).click();
+  await expect(rehearsal.getByText('Agreed to news by email.')).toBeVisible();
+  await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
+});
+
 test('split, take to page and an outcome are written with the slash, and rehearsed', async ({ browser, stack }) => {
   const hanne = await studio(browser, stack, people.lead);
-  await hanne.getByRole('button', { name: 'New flow' }).click();
-  await hanne.getByRole('textbox', { name: 'Name' }).fill('Two ways');
-  await hanne.getByRole('button', { name: 'Create' }).click();
-  await hanne.getByRole('heading', { name: 'Two ways', level: 1 }).waitFor();
-  const add = async (kind: string) => {
-    await hanne.getByRole('button', { name: /Type a line, or/ }).click();
-    await hanne.locator('.ProseMirror-focused').waitFor();
-    await hanne.keyboard.type(`/${kind}`);
-    await hanne.keyboard.press('Enter');
-  };
+  const add = await newFlow(hanne, 'Two ways');
   await add('split');
   await hanne.getByLabel('Share 1').fill('30');
   await hanne.getByLabel('Share 2').fill('90');

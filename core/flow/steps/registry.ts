@@ -8,6 +8,7 @@ import { Go, go } from './go.ts';
 import { HandOver, handOver } from './handover.ts';
 import type { StepKind } from './kind.ts';
 import { Say, say } from './say.ts';
+import { Score, score } from './score.ts';
 import { SetFact, set } from './set.ts';
 import { Split, split } from './split.ts';
 import { TakeToPage, takeToPage } from './take.ts';
@@ -19,6 +20,7 @@ export const Step = z.discriminatedUnion('kind', [
   Decide,
   Split,
   SetFact,
+  Score,
   Chart,
   AskConsent,
   WithdrawConsent,
@@ -36,6 +38,7 @@ export const stepKinds = [
   decide,
   split,
   set,
+  score,
   chart,
   askConsent,
   withdrawConsent,

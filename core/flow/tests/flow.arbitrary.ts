@@ -30,6 +30,7 @@ const facts: Flow['facts'] = [
   { name: 'bill', type: 'money', scope: 'conversation' },
   { name: 'owner', type: 'yes/no', scope: 'conversation' },
   { name: 'home', type: 'choice', scope: 'conversation' },
+  { name: 'score', type: 'number', scope: 'conversation' },
 ];
 
 const line: fc.Arbitrary<Line> = fc.array(
@@ -173,6 +174,7 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
       })),
     },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'withdraw consent' as const, purpose: 'news by email' as const }) },
+    { weight: 1, arbitrary: fc.constant({ id, kind: 'score' as const, fact: 'score', points: 5, reason: 'owns it' }) },
     { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'go' as const, to: scene })) },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'end' as const }) },
   );

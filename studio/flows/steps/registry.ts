@@ -7,6 +7,7 @@ import { endView } from './end.tsx';
 import { goView } from './go.tsx';
 import { handOverView } from './handover.tsx';
 import { sayView } from './say.tsx';
+import { scoreView } from './score.tsx';
 import { setView } from './set.tsx';
 import { splitView } from './split.tsx';
 import { takeToPageView } from './take.tsx';
@@ -18,6 +19,7 @@ const views = {
   decide: decideView,
   split: splitView,
   set: setView,
+  score: scoreView,
   chart: chartView,
   'ask consent': askConsentView,
   'withdraw consent': withdrawConsentView,
