@@ -33,6 +33,14 @@ function notAllowed(site: SiteRow, origin: string): ProblemError {
   );
 }
 
+/**
+ * A text for the inside of a string in a script, whichever quotes that has: whatever is not a plain letter, digit or
+ * space is written as its code.
+ */
+export function escaped(text: string): string {
+  return text.replace(/[^A-Za-z0-9 ]/g, sign => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
+}
+
 /** The page shown inside the frame when it cannot be the chat: a sentence for people, with the problem’s status. */
 function refuse(error: unknown, response: Response): void {
   const { problem } =
@@ -67,7 +75,7 @@ export function siteDoors(doors: Doors, database: Database, boarding: Boarding, 
           'Cross-Origin-Resource-Policy': 'cross-origin',
         })
         .type('text/javascript')
-        .send(loader.replaceAll('%SPEAKER%', JSON.stringify(site.speaker ?? '').slice(1, -1)));
+        .send(loader.replaceAll('%LABEL%', escaped(site.speaker ? `Ask ${site.speaker}` : 'Ask us')));
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { Boarding } from './boarding.ts';
 import { allows } from './model.ts';
+import { escaped } from './routes.ts';
 
 describe('domains', () => {
   const domains = ['brackenrow.example', '*.brackenrow.example', 'localhost:4401'];
@@ -46,4 +47,18 @@ describe('boarding passes', () => {
     for (const nonsense of ['', '.', '..', 'a.b.c', pass.slice(0, -1), `${pass}x`])
       expect(boarding.read(nonsense, now)).toBeUndefined();
   });
+});
+
+test.each([
+  'Robin',
+  'Zoë',
+  "O'Brien",
+  '"; alert(1); "',
+  `\`$\{alert(1)}\``,
+  '</script>',
+  'back\\slash',
+  'Róisín 👋',
+  'two\nlines',
+])('the name “%s” stays a name inside a script, in any quotes', name => {
+  for (const quote of ['"', "'", '`']) expect(new Function(`return ${quote}${escaped(name)}${quote}`)()).toBe(name);
 });

@@ -42,7 +42,7 @@ function builtFiles(): { studio: string; widget: string } {
   const [studio, widget] = [join(folder, 'studio'), join(folder, 'widget')];
   for (const part of [studio, widget]) mkdirSync(join(part, 'assets'), { recursive: true });
   writeFileSync(join(studio, 'index.html'), '<!doctype html><title>Kineta</title>');
-  writeFileSync(join(widget, 'loader.js'), 'const speaker = "%SPEAKER%";');
+  writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;');
   writeFileSync(join(widget, 'window.html'), '<!doctype html><body data-boarding="%BOARDING%" data-origin="%ORIGIN%">');
   return { studio, widget };
 }

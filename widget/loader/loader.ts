@@ -5,9 +5,8 @@
 const script = document.currentScript as HTMLScriptElement;
 const chat = new URL(script.src);
 const home = chat.href.replace(/\.js([?#].*)?$/, '/window');
-/** Filled in by the server: the name under which the site’s flow speaks. */
-const speaker = '%SPEAKER%';
-const label = script.dataset.label ?? (speaker ? `Ask ${speaker}` : 'Ask us');
+/** The page may name the button; else it has the name that the server fills in here, such as “Ask Robin”. */
+const label = script.dataset.label ?? '%LABEL%';
 const OPEN = 'kineta.open';
 
 const host = document.createElement('kineta-chat');
