@@ -1,17 +1,8 @@
-import {
-  type Answer,
-  type AnswerType,
-  type Ask,
-  answerKindOf,
-  answerKinds,
-  type Choice,
-  isEmptyLine,
-} from '@kineta/core';
+import { type Answer, type AnswerType, type Ask, answerKindOf, answerKinds, isEmptyLine } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
-import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { IconButton } from '../../ui/button.tsx';
-import { Select, SmallInput } from '../../ui/field.tsx';
+import { Select } from '../../ui/field.tsx';
+import { panelOf } from '../answers/registry.ts';
 import { newId, useDraft } from '../draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { LineField } from '../line-field.tsx';
@@ -120,187 +111,10 @@ function Body({ step, change, keys, speaker, selected }: StepProps<Ask>) {
   );
 }
 
-function Choices({ step, answer, change }: StepProps<Ask> & { answer: Extract<Answer, { type: 'choice' }> }) {
-  const set = (choices: Choice[], part?: string) => change({ ...step, answer: { ...answer, choices } }, part);
-  const one = (id: string, next: (choice: Choice) => Choice, part?: string) =>
-    set(
-      answer.choices.map(choice => (choice.id === id ? next(choice) : choice)),
-      part,
-    );
-  return (
-    <fieldset>
-      <legend className="label mb-1.5 text-plum">The visitor picks</legend>
-      <ul className="space-y-1.5">
-        {answer.choices.map((choice, index) => (
-          <li key={choice.id} className="flex items-center gap-2">
-            <SmallInput
-              name={`Choice ${index + 1}`}
-              value={choice.label}
-              maxLength={200}
-              className="flex-1 border-plum-3 text-plum"
-              onChange={event => one(choice.id, old => ({ ...old, label: event.target.value }), choice.id)}
-              onKeyDown={event => {
-                if (event.key !== 'Enter') return;
-                event.preventDefault();
-                set([
-                  ...answer.choices.slice(0, index + 1),
-                  { id: newId(), label: '' },
-                  ...answer.choices.slice(index + 1),
-                ]);
-              }}
-            />
-            <WaySelect
-              name={`Choice ${index + 1} leads to`}
-              value={choice.to}
-              onPick={to =>
-                one(choice.id, ({ id, label, value }) => ({
-                  id,
-                  label,
-                  ...(value === undefined ? {} : { value }),
-                  ...(to ? { to } : {}),
-                }))
-              }
-            />
-            <IconButton
-              name={`Remove choice ${index + 1}`}
-              onClick={() => set(answer.choices.filter(({ id }) => id !== choice.id))}
-            >
-              <X className="size-3.5" aria-hidden="true" />
-            </IconButton>
-          </li>
-        ))}
-      </ul>
-      <AddChoice onAdd={() => set([...answer.choices, { id: newId(), label: '' }])} />
-      <p className="mt-2 flex flex-wrap items-center gap-2 text-ink-2">
-        Anything else typed
-        <Select
-          name="Anything else typed"
-          value={answer.otherwise ? 'leads' : 'again'}
-          onChange={event => {
-            const { otherwise: _, ...rest } = answer;
-            change({ ...step, answer: event.target.value === 'leads' ? { ...rest, otherwise: {} } : rest });
-          }}
-        >
-          <option value="again">is asked again</option>
-          <option value="leads">leads on</option>
-        </Select>
-        {answer.otherwise ? (
-          <WaySelect
-            name="Anything else typed leads to"
-            value={answer.otherwise.to}
-            onPick={to => change({ ...step, answer: { ...answer, otherwise: to ? { to } : {} } })}
-          />
-        ) : null}
-      </p>
-    </fieldset>
-  );
-}
-
-function Several({ step, answer, change }: StepProps<Ask> & { answer: Extract<Answer, { type: 'several choices' }> }) {
-  const set = (choices: typeof answer.choices, part?: string) =>
-    change({ ...step, answer: { ...answer, choices } }, part);
-  return (
-    <fieldset>
-      <legend className="label mb-1.5 text-plum">The visitor picks any of</legend>
-      <ul className="space-y-1.5">
-        {answer.choices.map((choice, index) => (
-          <li key={choice.id} className="flex items-center gap-2">
-            <SmallInput
-              name={`Choice ${index + 1}`}
-              value={choice.label}
-              maxLength={200}
-              className="flex-1 border-plum-3 text-plum"
-              onChange={event =>
-                set(
-                  answer.choices.map(old => (old.id === choice.id ? { ...old, label: event.target.value } : old)),
-                  choice.id,
-                )
-              }
-            />
-            <IconButton
-              name={`Remove choice ${index + 1}`}
-              onClick={() => set(answer.choices.filter(({ id }) => id !== choice.id))}
-            >
-              <X className="size-3.5" aria-hidden="true" />
-            </IconButton>
-          </li>
-        ))}
-      </ul>
-      <AddChoice onAdd={() => set([...answer.choices, { id: newId(), label: '' }])} />
-    </fieldset>
-  );
-}
-
-function AddChoice({ onAdd }: { onAdd: () => void }) {
-  return (
-    <button
-      type="button"
-      className="mt-1.5 flex items-center gap-1 rounded px-1 text-plum hover:underline"
-      onClick={onAdd}
-    >
-      <Plus className="size-3.5" aria-hidden="true" /> Add a choice
-    </button>
-  );
-}
-
-/** Where ranges end, written as one list: “1000, 2000, 3000” makes four of them. */
-function Ranges({ step, answer, change }: StepProps<Ask> & { answer: Extract<Answer, { type: 'number range' }> }) {
-  const [text, setText] = useState(answer.bounds.join(', '));
-  return (
-    <p className="flex flex-wrap items-center gap-2 text-ink-2">
-      ranges that end at
-      <SmallInput
-        name="Where the ranges end"
-        value={text}
-        className="w-56"
-        onChange={event => {
-          setText(event.target.value);
-          const bounds = event.target.value
-            .split(/[;,]\s+|[;\s]+/)
-            .filter(part => part !== '')
-            .map(Number);
-          if (bounds.every(Number.isFinite)) change({ ...step, answer: { ...answer, bounds } }, 'bounds');
-        }}
-      />
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          checked={answer.money ?? false}
-          onChange={event => {
-            const { money: _, ...rest } = answer;
-            change({ ...step, answer: event.target.checked ? { ...rest, money: true } : rest });
-          }}
-        />
-        in money
-      </label>
-    </p>
-  );
-}
-
-function Bound({
-  name,
-  value,
-  onSet,
-}: {
-  name: string;
-  value: number | undefined;
-  onSet: (value: number | undefined) => void;
-}) {
-  return (
-    <SmallInput
-      name={name}
-      type="number"
-      className="w-24"
-      value={value ?? ''}
-      onChange={event => onSet(event.target.value === '' ? undefined : Number(event.target.value))}
-    />
-  );
-}
-
-function Panel(props: StepProps<Ask>) {
-  const { step, change } = props;
+function Panel({ step, change }: StepProps<Ask>) {
   const { answer } = step;
   const { keptAs } = answerKindOf(answer.type);
+  const AnswerPanel = panelOf(answer.type);
   const setType = (type: AnswerType) => {
     const { fact, ...rest } = step;
     const known = useDraft.getState().flow?.facts.find(({ name }) => name === fact);
@@ -331,38 +145,12 @@ function Panel(props: StepProps<Ask>) {
           }}
         />
       </p>
-      {answer.type === 'choice' ? <Choices {...props} answer={answer} /> : null}
-      {answer.type === 'several choices' ? <Several {...props} answer={answer} /> : null}
-      {answer.type === 'number range' ? <Ranges {...props} answer={answer} /> : null}
-      {answer.type === 'rating' ? (
-        <p className="flex items-center gap-2 text-ink-2">
-          from 1 to
-          <Select
-            name="Highest rating"
-            value={answer.most}
-            onChange={event => change({ ...step, answer: { ...answer, most: Number(event.target.value) } })}
-          >
-            {[3, 4, 5, 6, 7, 10].map(most => (
-              <option key={most}>{most}</option>
-            ))}
-          </Select>
-        </p>
-      ) : null}
-      {answer.type === 'number' ? (
-        <p className="flex flex-wrap items-center gap-2 text-ink-2">
-          from
-          <Bound
-            name="Lowest number"
-            value={answer.min}
-            onSet={min => change({ ...step, answer: { ...answer, min } }, 'min')}
-          />
-          to
-          <Bound
-            name="Highest number"
-            value={answer.max}
-            onSet={max => change({ ...step, answer: { ...answer, max } }, 'max')}
-          />
-        </p>
+      {AnswerPanel ? (
+        <AnswerPanel
+          key={answer.type}
+          answer={answer}
+          change={(next, part) => change({ ...step, answer: next }, part)}
+        />
       ) : null}
       {answer.type === 'choice' && answer.otherwise ? null : (
         <>

@@ -1,0 +1,17 @@
+import type { AnswerType } from '@kineta/core';
+import { ChoicePanel, SeveralPanel } from './choices.tsx';
+import { NumberPanel, RangePanel, RatingPanel } from './numbers.tsx';
+import type { AnswerPanel } from './panel.ts';
+
+const panels: { [T in AnswerType]?: AnswerPanel<T> } = {
+  choice: ChoicePanel,
+  'several choices': SeveralPanel,
+  number: NumberPanel,
+  'number range': RangePanel,
+  rating: RatingPanel,
+};
+
+/** What can be set about a type of answer, if anything. Each panel stands under its own type, which makes the cast right. */
+export function panelOf(type: AnswerType): AnswerPanel<AnswerType> | undefined {
+  return panels[type] as AnswerPanel<AnswerType> | undefined;
+}
