@@ -44,5 +44,5 @@ export type { Say } from './flow/steps/say.ts';
 export type { Score } from './flow/steps/score.ts';
 export type { SetFact } from './flow/steps/set.ts';
 export type { Split } from './flow/steps/split.ts';
-export type { TakeToPage } from './flow/steps/take.ts';
+export { Page, type TakeToPage } from './flow/steps/take.ts';
 export { clockTime, type Opening, OpeningHours, opening } from './hours/hours.ts';

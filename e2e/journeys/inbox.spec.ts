@@ -1,10 +1,29 @@
+import type { Page } from '@playwright/test';
 import { askForPerson, expect, logOf, people, studio, test, visit } from './stack.ts';
+
+/** Counts the notes that a page plays from now on. */
+async function listenForSound(page: Page): Promise<() => Promise<number>> {
+  await page.evaluate(() => {
+    const heard = window as unknown as { notes: number };
+    heard.notes = 0;
+    const start = OscillatorNode.prototype.start;
+    OscillatorNode.prototype.start = function (when) {
+      heard.notes++;
+      start.call(this, when);
+    };
+  });
+  return () => page.evaluate(() => (window as unknown as { notes: number }).notes);
+}
 
 test('waiting, taken, noted, passed on, done: both agents see it as it happens', async ({ browser, stack }) => {
   const priya = await studio(browser, stack, people.priya);
   const tom = await studio(browser, stack, people.tom);
+  const notes = await listenForSound(priya);
+  await expect(priya.getByRole('list', { name: 'Waiting' }).getByRole('link').first()).toBeVisible();
+  expect(await notes()).toBe(0);
   const visitor = await visit(browser, stack);
   await askForPerson(visitor, 'Zebedee');
+  await expect.poll(notes).toBe(2);
   await visitor.say('It says F4 and the house is getting cold');
 
   const row = (page: typeof priya, list: string) =>

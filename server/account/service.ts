@@ -91,8 +91,6 @@ export async function firstLead(
   database: Database,
   email: string,
 ): Promise<{ email: string; password: string } | undefined> {
-  const password = secret();
-  const password_hash = await passwordHash(password);
   return database.transaction(async transaction => {
     // The secret’s row serves as a lock, so that two first starts make one workspace.
     await database.query(`SELECT value FROM instance WHERE name = 'secret' FOR UPDATE`, {
@@ -101,6 +99,8 @@ export async function firstLead(
     });
     const somebody = await database.query('SELECT id FROM members LIMIT 1', { type: QueryTypes.SELECT, transaction });
     if (somebody.length > 0) return undefined;
+    const password = secret();
+    const password_hash = await passwordHash(password);
     const [workspace] = await database.query(
       `INSERT INTO workspaces (name, zone, language, country, currency, business, created_at)
        VALUES ('My workspace', 'Europe/London', 'en-GB', 'GB', 'GBP', '{}', UTC_TIMESTAMP(3))`,

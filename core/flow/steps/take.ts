@@ -4,7 +4,7 @@ import { Id } from '../id.ts';
 import type { StepKind } from './kind.ts';
 
 /** A page of the site by its path, or any page of the web. */
-const Page = z
+export const Page = z
   .string()
   .max(2_000)
   .regex(/^(https?:\/\/[^\s]+|\/(?!\/)[^\s]*)$/i, 'A page starts with / or https://.');

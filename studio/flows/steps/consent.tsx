@@ -1,4 +1,4 @@
-import type { AskConsent, WithdrawConsent } from '@kineta/core';
+import { type AskConsent, Link, type WithdrawConsent } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { Select, SmallInput } from '../../ui/field.tsx';
@@ -8,6 +8,8 @@ import { WaySelect } from '../way-select.tsx';
 import { DirectionBody } from './direction.tsx';
 import { LineTools, SpeakerLabel } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
+
+const isLink = (text: string): boolean => Link.safeParse(text).success;
 
 const purposes: ReadonlyArray<AskConsent['purpose']> = ['news by email', 'news by text', 'storing data'];
 
@@ -59,7 +61,7 @@ function Body({ step, change, keys, speaker, selected }: StepProps<AskConsent>) 
 
 function Panel({ step, change }: StepProps<AskConsent>) {
   const [policy, setPolicy] = useState(step.policy ?? '');
-  const wrong = policy !== '' && !/^(https?:\/\/\S+|\/(?!\/)\S*)$/i.test(policy);
+  const wrong = policy !== '' && !isLink(policy);
   return (
     <div className="space-y-2.5 text-[0.8125rem] text-ink-2">
       <p className="flex flex-wrap items-center gap-2">
@@ -90,8 +92,7 @@ function Panel({ step, change }: StepProps<AskConsent>) {
             setPolicy(event.target.value);
             const { policy: _, ...rest } = step;
             if (event.target.value === '') change(rest, 'policy');
-            else if (/^(https?:\/\/\S+|\/(?!\/)\S*)$/i.test(event.target.value))
-              change({ ...rest, policy: event.target.value }, 'policy');
+            else if (isLink(event.target.value)) change({ ...rest, policy: event.target.value }, 'policy');
           }}
         />
         {wrong ? (

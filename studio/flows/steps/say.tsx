@@ -1,5 +1,5 @@
 import { flowRoutes } from '@kineta/contract';
-import type { Say } from '@kineta/core';
+import { Link, type Say } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { Bold, ImagePlus, Italic, Link2 } from 'lucide-react';
 import { type FormEvent, useRef, useState } from 'react';
@@ -22,7 +22,7 @@ export function SpeakerLabel({ children }: { children: string }) {
 
 function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }) {
   const [href, setHref] = useState((editor.getAttributes('link').href as string | undefined) ?? 'https://');
-  const fine = /^(https?:\/\/\S+\.\S+|mailto:\S+@\S+|tel:[+\d() -]+|\/\S*)$/i.test(href);
+  const fine = href !== 'https://' && Link.safeParse(href).success;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     event.stopPropagation();

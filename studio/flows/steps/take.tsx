@@ -1,10 +1,10 @@
-import type { TakeToPage } from '@kineta/core';
+import { Page, type TakeToPage } from '@kineta/core';
 import { useState } from 'react';
 import { SmallInput } from '../../ui/field.tsx';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
-const isPage = (page: string): boolean => /^(https?:\/\/\S+|\/(?!\/)\S*)$/i.test(page);
+const isPage = (page: string): boolean => Page.safeParse(page).success;
 
 function Panel({ step, change }: StepProps<TakeToPage>) {
   const [page, setPage] = useState(step.page);
