@@ -1,10 +1,12 @@
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';
-export { type Formula, FormulaError, formula } from './facts/formula.ts';
+export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
+export { givenFacts, openFact, plainVisit, type Visit } from './facts/given.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
 export type { Choice } from './flow/answers/choice.ts';
-export { Answer, type AnswerType, answerKindOf, answerKinds } from './flow/answers/registry.ts';
-export { check, surroundings, type Workplace } from './flow/checks/check.ts';
+export { FileKind, MOST_MEGABYTES } from './flow/answers/file.ts';
+export { Answer, type AnswerType, answerKindOf, answerKinds, FieldAnswer } from './flow/answers/registry.ts';
+export { check, factsOf, surroundings, type Workplace } from './flow/checks/check.ts';
 export type { Finding, Place } from './flow/checks/finding.ts';
 export { dice } from './flow/dice.ts';
 export { apply, applyAll, type Edit, findStep } from './flow/edits.ts';
@@ -19,30 +21,48 @@ export {
   lineText,
   SpokenLine,
   type TextSpan,
+  written,
 } from './flow/line.ts';
+export { mentionsOf, renameFact } from './flow/mentions.ts';
 export { MOST_STEPS, play } from './flow/play.ts';
 export {
   Act,
   AnswerShown,
+  CardShown,
   ChartShown,
   type Event,
+  FieldReply,
+  FieldShown,
+  FileGiven,
   freshSession,
   Picture,
+  ServiceRequest,
   Session,
   type World,
 } from './flow/session.ts';
 export type { Ask } from './flow/steps/ask.ts';
+export type { CallScene } from './flow/steps/callscene.ts';
 export type { Chart } from './flow/steps/chart.ts';
 export type { AskConsent, WithdrawConsent } from './flow/steps/consent.ts';
 export type { Decide } from './flow/steps/decide.ts';
+export type { Email } from './flow/steps/email.ts';
 export type { End } from './flow/steps/end.ts';
+export type { Field, Form } from './flow/steps/form.ts';
 export type { Go } from './flow/steps/go.ts';
 export type { HandOver } from './flow/steps/handover.ts';
 export type { Lead, Surroundings } from './flow/steps/kind.ts';
+export type { Notify } from './flow/steps/notify.ts';
+export type { Pause } from './flow/steps/pause.ts';
 export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';
+export type { Remind } from './flow/steps/remind.ts';
 export type { Say } from './flow/steps/say.ts';
 export type { Score } from './flow/steps/score.ts';
+export { CallService } from './flow/steps/service.ts';
 export type { SetFact } from './flow/steps/set.ts';
+export type { Card, Show } from './flow/steps/show.ts';
 export type { Split } from './flow/steps/split.ts';
+export type { StartFlow } from './flow/steps/startflow.ts';
 export { Page, type TakeToPage } from './flow/steps/take.ts';
+export type { WorkOut } from './flow/steps/workout.ts';
+export { Duration, durationWords, milliseconds } from './hours/duration.ts';
 export { clockTime, type Opening, OpeningHours, opening } from './hours/hours.ts';

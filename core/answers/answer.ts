@@ -15,7 +15,8 @@ export type Understanding =
         | 'too large'
         | 'not a number'
         | 'not an address'
-        | 'not a phone number';
+        | 'not a phone number'
+        | 'wrong file';
     };
 
 /** Typed text as people mean it: Unicode-normalised, trimmed, single spaces, plain quotes and dashes. */

@@ -12,6 +12,7 @@ export const Comparison = z.enum([
   'is less than',
   'is at most',
   'contains',
+  'starts with',
   'is one of',
   'is known',
   'is not known',
@@ -21,13 +22,25 @@ export type Comparison = z.infer<typeof Comparison>;
 export const Row = z.strictObject({ fact: FactName, is: Comparison, value: Value.optional() });
 export type Row = z.infer<typeof Row>;
 
-/** A condition: rows that must all hold, rows of which one must hold, or a formula that must be true. */
-export const Condition = z.union([
-  z.strictObject({ all: z.array(Row).min(1).max(30) }),
-  z.strictObject({ any: z.array(Row).min(1).max(30) }),
-  z.strictObject({ formula: z.string().max(2_000) }),
-]);
+const Formula = z.strictObject({ formula: z.string().max(2_000) });
+
+/** Three levels of groups inside each other are as many as a sentence can hold. */
+function group<Part extends z.ZodType>(part: Part) {
+  const parts = z.array(part).min(1).max(30);
+  return z.union([z.strictObject({ all: parts }), z.strictObject({ any: parts }), z.strictObject({ not: part })]);
+}
+const Inner = group(Row);
+const Middle = group(z.union([Row, Inner]));
+
+/**
+ * A condition: parts that must all hold, parts of which one must hold, a part that must not, or a formula that must be
+ * true. A part is a row, or a group in its turn.
+ */
+export const Condition = z.union([group(z.union([Row, Middle])), Formula]);
 export type Condition = z.infer<typeof Condition>;
+
+/** A part of a condition, at any level. */
+export type ConditionPart = Row | { all: ConditionPart[] } | { any: ConditionPart[] } | { not: ConditionPart };
 
 /** A condition made ready to be tested many times. A comparison with a fact that is not known does not hold. */
 export type Test = (facts: Facts) => boolean;
@@ -84,6 +97,8 @@ function rowTest({ fact, is, value }: Row): Test {
       return compared((known, part) =>
         Array.isArray(known) ? known.some(item => same(item, part)) : String(fold(known)).includes(String(fold(part))),
       );
+    case 'starts with':
+      return compared((known, part) => String(fold(known)).startsWith(String(fold(part))));
     case 'is one of':
       return compared((known, list) =>
         Array.isArray(list) ? list.some(item => same(known, item)) : same(known, list),
@@ -108,11 +123,20 @@ export function conditionTest(condition: Condition, known: readonly string[]): T
       throw error;
     }
   }
-  if ('all' in condition) {
-    const tests = condition.all.map(rowTest);
+  return partTest(condition);
+}
+
+function partTest(part: ConditionPart): Test {
+  if ('fact' in part) return rowTest(part);
+  if ('not' in part) {
+    const test = partTest(part.not);
+    return facts => !test(facts);
+  }
+  if ('all' in part) {
+    const tests = part.all.map(partTest);
     return facts => tests.every(test => test(facts));
   }
-  const tests = condition.any.map(rowTest);
+  const tests = part.any.map(partTest);
   return facts => tests.some(test => test(facts));
 }
 
@@ -135,10 +159,15 @@ export function conditionReads(condition: Condition, facts: readonly Fact[]): st
     .map(row => row.fact);
 }
 
-/** The rows of a condition, none for a formula. */
+/** The rows of a condition at every level, none for a formula. */
 export function conditionRows(condition: Condition): Row[] {
-  if ('formula' in condition) return [];
-  return 'all' in condition ? condition.all : condition.any;
+  return 'formula' in condition ? [] : partRows(condition);
+}
+
+function partRows(part: ConditionPart): Row[] {
+  if ('fact' in part) return [part];
+  if ('not' in part) return partRows(part.not);
+  return ('all' in part ? part.all : part.any).flatMap(partRows);
 }
 
 function showValue(value: Value | undefined): string {
@@ -150,11 +179,16 @@ function showValue(value: Value | undefined): string {
 
 /** A condition as part of a sentence: “home type is “Flat” and owns home is no”. */
 export function conditionWords(condition: Condition): Words {
-  if ('formula' in condition) return [{ formula: condition.formula }];
-  const joint = 'all' in condition ? ' and ' : ' or ';
-  return conditionRows(condition).flatMap((row, index) => [
-    ...(index > 0 ? [plain(joint)] : []),
-    factMark(row.fact),
-    plain(needsValue(row.is) ? ` ${row.is} ${showValue(row.value)}` : ` ${row.is}`),
-  ]);
+  return 'formula' in condition ? [{ formula: condition.formula }] : partWords(condition, false);
+}
+
+function partWords(part: ConditionPart, inside: boolean): Words {
+  if ('fact' in part)
+    return [factMark(part.fact), plain(needsValue(part.is) ? ` ${part.is} ${showValue(part.value)}` : ` ${part.is}`)];
+  if ('not' in part) return [plain('it is not so that '), ...partWords(part.not, true)];
+  const parts = 'all' in part ? part.all : part.any;
+  const joint = 'all' in part ? ' and ' : ' or ';
+  const joined = parts.flatMap((one, index) => [...(index > 0 ? [plain(joint)] : []), ...partWords(one, true)]);
+  // Brackets only where “and” and “or” could be taken together wrongly.
+  return inside && parts.length > 1 ? [plain('('), ...joined, plain(')')] : joined;
 }

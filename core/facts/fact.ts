@@ -2,16 +2,29 @@ import { z } from 'zod';
 
 /**
  * What kind of value a fact holds. Money is kept in major units (pounds, not pence), dates as ISO 8601
- * calendar dates, phone numbers in E.164, emails in lower-case host form.
+ * calendar dates, phone numbers in E.164, emails in lower-case host form, files as their identity and name with a slash
+ * between.
  */
-export const FactType = z.enum(['text', 'number', 'money', 'date', 'yes/no', 'choice', 'email', 'phone', 'list']);
+export const FactType = z.enum([
+  'text',
+  'number',
+  'money',
+  'date',
+  'yes/no',
+  'choice',
+  'email',
+  'phone',
+  'list',
+  'file',
+]);
 export type FactType = z.infer<typeof FactType>;
 
 /**
  * How long a fact lives: `conversation` facts end with the conversation, `visitor` facts are remembered for the
- * person, `business` facts are the workspace's own and never change while playing.
+ * person, `business` facts are the workspace's own and `visit` facts tell of the visit and the hour; neither changes
+ * while playing.
  */
-export const FactScope = z.enum(['conversation', 'visitor', 'business']);
+export const FactScope = z.enum(['conversation', 'visitor', 'business', 'visit']);
 export type FactScope = z.infer<typeof FactScope>;
 
 /** A fact's name may hold spaces, as it is read aloud in sentences and used in formulas. */
@@ -27,6 +40,8 @@ export const Fact = z.strictObject({
   type: FactType,
   scope: FactScope.default('conversation'),
   choices: z.array(z.string().min(1).max(200)).max(100).optional(),
+  /** What a number counts, written after it: “kWh”, “rooms”. */
+  unit: z.string().trim().min(1).max(20).optional(),
 });
 export type Fact = z.infer<typeof Fact>;
 
@@ -71,6 +86,7 @@ function numberFormat(locale: Locale, style: 'plain' | 'money' | 'round money'):
 
 /** Writes a value as a line shows it: `1900` of type money becomes “£1,900”, a list is joined with commas. */
 export function show(value: Value, type: FactType, locale: Locale): string {
+  if (type === 'file' && typeof value === 'string') return value.slice(value.indexOf('/') + 1);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.join(', ');
   if (typeof value === 'number') {

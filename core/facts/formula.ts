@@ -50,10 +50,16 @@ function nesting(source: string): number {
   return deepest;
 }
 
-function inspect(source: string, known: readonly string[]): string[] {
+interface Variable {
+  name: string;
+  from: number;
+  to: number;
+}
+
+function inspect(source: string, known: readonly string[]): Variable[] {
   const context = Object.fromEntries(known.map(name => [name, 0]));
   const tree = parseExpression(source, context, undefined);
-  const reads = new Set<string>();
+  const variables: Variable[] = [];
   const visit = (node: TreeNode): void => {
     const text = source.slice(node.from, node.to);
     if (node.type.isError) {
@@ -73,11 +79,12 @@ function inspect(source: string, known: readonly string[]): string[] {
     }
     const isCall =
       node.name === 'VariableName' && node.parent?.name === 'FunctionInvocation' && node.prevSibling === null;
-    if (node.name === 'VariableName' && !isCall) reads.add(text.trim().replace(/\s+/g, ' '));
+    if (node.name === 'VariableName' && !isCall)
+      variables.push({ name: text.trim().replace(/\s+/g, ' '), from: node.from, to: node.to });
     for (let child = node.firstChild; child; child = child.nextSibling) visit(child);
   };
   visit(tree.topNode);
-  return [...reads];
+  return variables;
 }
 
 function fromFeel(value: unknown): Value | undefined {
@@ -99,7 +106,7 @@ export function formula(source: string, known: readonly string[]): Formula {
   if (source.length > LONGEST_FORMULA)
     throw new FormulaError(`A formula has at most ${LONGEST_FORMULA.toLocaleString('en')} characters.`);
   if (nesting(source) > DEEPEST_NESTING) throw new FormulaError('The formula has too many brackets inside each other.');
-  const reads = inspect(source, known);
+  const reads = [...new Set(inspect(source, known).map(({ name }) => name))];
   return {
     source,
     reads,
@@ -117,4 +124,22 @@ export function formula(source: string, known: readonly string[]): Formula {
       }
     },
   };
+}
+
+/** The formula, or nothing when it cannot be read: for whoever only wants to know what it mentions. */
+export function tryFormula(source: string, known: readonly string[]): Formula | undefined {
+  try {
+    return formula(source, known);
+  } catch (error) {
+    if (error instanceof FormulaError) return undefined;
+    throw error;
+  }
+}
+
+/** The formula with one fact under another name; as it was when it cannot be read. */
+export function renamedInFormula(source: string, from: string, to: string, known: readonly string[]): string {
+  if (!tryFormula(source, known)) return source;
+  return inspect(source, known)
+    .filter(({ name }) => name === from)
+    .reduceRight((text, variable) => text.slice(0, variable.from) + to + text.slice(variable.to), source);
 }

@@ -13,12 +13,14 @@ export function dice(seed: number): () => number {
   };
 }
 
-/**
- * A number in [0, 1) that is always the same for the same text and evenly spread over different ones (FNV-1a, 32 bits,
- * Fowler, Noll and Vo, stirred by one throw of {@link dice}).
- */
-export function share(text: string): number {
+/** A whole number below 2³² that is always the same for the same text (FNV-1a, 32 bits, Fowler, Noll and Vo). */
+export function fingerprint(text: string): number {
   let hash = 0x811c9dc5;
   for (let index = 0; index < text.length; index++) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193);
-  return dice(hash)();
+  return hash >>> 0;
+}
+
+/** A number in [0, 1) that is always the same for the same text and evenly spread: its {@link fingerprint}, thrown once. */
+export function share(text: string): number {
+  return dice(fingerprint(text))();
 }

@@ -2,7 +2,12 @@ import { describe, expect, test } from 'vitest';
 import { isEmptyLine, Line, lineFacts, lineOf, lineReads, lineText, speaker } from './line.ts';
 
 const british = { language: 'en-GB', currency: 'GBP' };
-const typeOf = (fact: string) => (fact === 'saving' ? 'money' : 'text');
+const factOf = (name: string) =>
+  name === 'saving'
+    ? { type: 'money' as const }
+    : name === 'use'
+      ? { type: 'number' as const, unit: 'kWh' }
+      : undefined;
 
 describe('lines', () => {
   const line: Line = [
@@ -11,10 +16,15 @@ describe('lines', () => {
   ];
 
   test('are filled in, in the visitor’s locale, with words in the place of what is not known', () => {
-    const speak = speaker(line, typeOf);
+    const speak = speaker(line, factOf);
     expect(lineText(speak({ name: 'Maud', saving: 612.9 }, british))).toBe('Hello Maud!\nYou save £612.90.');
     expect(lineText(speak({}, british))).toBe('Hello there!\nYou save .');
     expect(speak({ name: 'Maud' }, british)[0]).toContainEqual({ text: '!', strong: true });
+  });
+
+  test('write a number with its unit', () => {
+    const speak = speaker([[{ text: 'You use ' }, { fact: 'use' }, { text: '.' }]], factOf);
+    expect(lineText(speak({ use: 12_000 }, british))).toBe('You use 12,000 kWh.');
   });
 
   test('say which facts they cannot do without, and which they mention', () => {
@@ -24,7 +34,7 @@ describe('lines', () => {
 
   test('without facts are handed out as they are', () => {
     const plain: Line = [[{ text: 'Hello' }]];
-    expect(speaker(plain, typeOf)({}, british)).toBe(plain);
+    expect(speaker(plain, factOf)({}, british)).toBe(plain);
   });
 
   test('are empty when there is nothing to read', () => {

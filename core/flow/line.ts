@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FactName, type Facts, type FactType, type Locale, show } from '../facts/fact.ts';
+import { type Fact, FactName, type Facts, type Locale, show, type Value } from '../facts/fact.ts';
 
 /** Links lead to the web, to mail or to a telephone; anything else could run in the visitor's page. */
 export const Link = z
@@ -57,8 +57,17 @@ export function lineFacts(line: Line): string[] {
   return line.flat().flatMap(span => ('fact' in span ? [span.fact] : []));
 }
 
+/** Writes a fact’s value as a line shows it, in the fact’s own type and unit. */
+export function written(value: Value, fact: Pick<Fact, 'type' | 'unit'> | undefined, locale: Locale): string {
+  const text = show(value, fact?.type ?? 'text', locale);
+  return fact?.unit && typeof value === 'number' ? `${text} ${fact.unit}` : text;
+}
+
 /** Fills a line in; made once per edition. A line without facts is handed out as it is, with nothing copied. */
-export function speaker(line: Line, typeOf: (fact: string) => FactType): (facts: Facts, locale: Locale) => SpokenLine {
+export function speaker(
+  line: Line,
+  factOf: (name: string) => Pick<Fact, 'type' | 'unit'> | undefined,
+): (facts: Facts, locale: Locale) => SpokenLine {
   if (lineFacts(line).length === 0) {
     const spoken = line as SpokenLine;
     return () => spoken;
@@ -68,7 +77,7 @@ export function speaker(line: Line, typeOf: (fact: string) => FactType): (facts:
       paragraph.map((span): TextSpan => {
         if (!('fact' in span)) return span;
         const value = facts[span.fact];
-        return { text: value === undefined ? (span.otherwise ?? '') : show(value, typeOf(span.fact), locale) };
+        return { text: value === undefined ? (span.otherwise ?? '') : written(value, factOf(span.fact), locale) };
       }),
     );
 }

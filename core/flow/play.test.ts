@@ -65,7 +65,7 @@ describe('playing a flow', () => {
       {
         welcome: [
           bill,
-          { id: 'out', kind: 'set', fact: 'saving', to: { formula: 'heating bill * 0.3226' } },
+          { id: 'out', kind: 'work out', fact: 'saving', formula: 'heating bill * 0.3226' },
           { id: 'tell', kind: 'say', line: [[{ text: 'About ' }, { fact: 'saving' }, { text: ' less.' }]] },
           end,
         ],
@@ -285,8 +285,8 @@ describe('playing a flow', () => {
       money: true,
     };
     const sets: Step[] = [
-      { id: 's1', kind: 'set', fact: 'heating bill', to: { value: 1_900 } },
-      { id: 's2', kind: 'set', fact: 'saving', to: { value: 612.94 } },
+      { id: 's1', kind: 'set', fact: 'heating bill', value: 1_900 },
+      { id: 's2', kind: 'set', fact: 'saving', value: 612.94 },
     ];
     const drawn = perform(flowOf({ welcome: [...sets, draw, end] }, facts), [opened]).acts.find(
       act => act.act === 'chart',
@@ -410,7 +410,7 @@ describe('playing a flow', () => {
     const flow = flowOf(
       {
         welcome: [
-          { id: 'x', kind: 'set', fact: 'tariff', to: { value: 9 } },
+          { id: 'x', kind: 'set', fact: 'tariff', value: 9 },
           { id: 'y', kind: 'say', line: [[{ fact: 'tariff' }]] },
           end,
         ],

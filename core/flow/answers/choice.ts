@@ -22,6 +22,12 @@ export const ChoiceAnswer = z.strictObject({
   otherwise: z.strictObject({ to: Id.optional() }).optional(),
 });
 
+/** A choice that leads nowhere by itself, for a field of a form. */
+export const PickAnswer = z.strictObject({
+  type: z.literal('choice'),
+  choices: z.array(z.strictObject({ id: Id, label: z.string().max(200) })).max(30),
+});
+
 function choiceFindings(choices: ReadonlyArray<{ id: Id; label: string }>): StepFinding[] {
   if (choices.length === 0)
     return [

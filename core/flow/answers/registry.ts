@@ -1,15 +1,15 @@
 import { z } from 'zod';
 import { EmailAnswer, email, PhoneAnswer, phone } from './address.ts';
-import { ChoiceAnswer, choice, SeveralAnswer, several } from './choice.ts';
+import { ChoiceAnswer, choice, PickAnswer, SeveralAnswer, several } from './choice.ts';
 import { DateAnswer, date } from './date.ts';
+import { FileAnswer, file } from './file.ts';
 import type { AnswerKind } from './kind.ts';
 import { NumberAnswer, number, RangeAnswer, RatingAnswer, range, rating } from './number.ts';
+import { PostcodeAnswer, postcode } from './postcode.ts';
 import { longText, shortText } from './text.ts';
 import { YesNoAnswer, yesNo } from './yesno.ts';
 
-/** What an ask asks for, told apart by its `type`. */
-export const Answer = z.discriminatedUnion('type', [
-  ChoiceAnswer,
+const plain = [
   SeveralAnswer,
   YesNoAnswer,
   z.strictObject({ type: z.literal('short text') }),
@@ -20,7 +20,14 @@ export const Answer = z.discriminatedUnion('type', [
   RangeAnswer,
   RatingAnswer,
   DateAnswer,
-]);
+  PostcodeAnswer,
+] as const;
+
+/** What an ask asks for, told apart by its `type`. */
+export const Answer = z.discriminatedUnion('type', [ChoiceAnswer, FileAnswer, ...plain]);
+/** What a field of a form asks for: a choice in it leads nowhere, and files are asked for by themselves. */
+export const FieldAnswer = z.discriminatedUnion('type', [PickAnswer, ...plain]);
+export type FieldAnswer = z.infer<typeof FieldAnswer>;
 export type Answer = z.infer<typeof Answer>;
 export type AnswerType = Answer['type'];
 
@@ -37,6 +44,8 @@ export const answerKinds = [
   range,
   rating,
   date,
+  postcode,
+  file,
 ] as const;
 
 const byType = new Map<string, unknown>(answerKinds.map(kind => [kind.type, kind]));

@@ -75,7 +75,7 @@ describe('checks', () => {
       flowOf({
         a: [
           { id: 'x', kind: 'say', line: [[{ fact: 'tariff' }]] },
-          { id: 's', kind: 'set', fact: 'tariff', to: { value: 1 } },
+          { id: 's', kind: 'set', fact: 'tariff', value: 1 },
           end('y'),
         ],
       }),
@@ -83,12 +83,12 @@ describe('checks', () => {
     ],
     [
       'a formula that reads it',
-      flowOf({ a: [{ id: 's', kind: 'set', fact: 'tariff', to: { formula: 'tariff + 1' } }, end('y')] }),
+      flowOf({ a: [{ id: 's', kind: 'work out', fact: 'tariff', formula: 'tariff + 1' }, end('y')] }),
       'fact never set',
     ],
     [
       'a broken formula',
-      flowOf({ a: [{ id: 's', kind: 'set', fact: 'tariff', to: { formula: '1 +' } }, end('y')] }),
+      flowOf({ a: [{ id: 's', kind: 'work out', fact: 'tariff', formula: '1 +' }, end('y')] }),
       'bad formula',
     ],
     [
@@ -98,7 +98,7 @@ describe('checks', () => {
     ],
     [
       'a value of the wrong type',
-      flowOf({ a: [{ id: 's', kind: 'set', fact: 'tariff', to: { value: 'x' } }, end('y')] }),
+      flowOf({ a: [{ id: 's', kind: 'set', fact: 'tariff', value: 'x' }, end('y')] }),
       'wrong type',
     ],
   ])('finds %s', (_name, flow, code) => {
@@ -128,7 +128,7 @@ describe('checks', () => {
         }),
       ],
       b: [
-        { id: 's', kind: 'set', fact: 'tariff', to: { value: 1 } },
+        { id: 's', kind: 'set', fact: 'tariff', value: 1 },
         { id: 'g', kind: 'go', to: 'c' },
       ],
       c: [

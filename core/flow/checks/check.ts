@@ -1,4 +1,7 @@
+import type { Fact } from '../../facts/fact.ts';
+import { givenFacts, openFact } from '../../facts/given.ts';
 import type { Flow } from '../format.ts';
+import { mentionsOf } from '../mentions.ts';
 import type { Surroundings } from '../steps/kind.ts';
 import { kindOf } from '../steps/registry.ts';
 import type { Finding } from './finding.ts';
@@ -7,12 +10,42 @@ import { endlessLoops, graph, maybeSet, reachable } from './graph.ts';
 /** What the checks may know of the workspace. What is not known is not checked. */
 export interface Workplace {
   teams?: readonly string[];
+  /** The names of the flows that another can go on with. */
+  flows?: readonly string[];
+  /** The facts about the business that the workspace has. */
+  facts?: readonly Fact[];
+}
+
+/** The teams that a flow names, for when nobody says which there are. */
+function teamsNamed(flow: Flow): string[] {
+  const ending = openFact('');
+  const named = flow.scenes.flatMap(scene =>
+    scene.steps.flatMap(step => [
+      ...(step.kind === 'hand over' ? [step.team] : []),
+      ...[...mentionsOf(step, [])].flatMap(name => (name.endsWith(ending) ? [name.slice(0, -ending.length)] : [])),
+    ]),
+  );
+  return [...new Set(named)];
+}
+
+/** The facts that a flow may use: its own, the business’s that it names among them, and those of the visit and the hour. */
+export function factsOf(flow: Flow, workplace: Workplace = {}): Fact[] {
+  const facts = new Map<string, Fact>();
+  for (const fact of [...givenFacts(workplace.teams ?? teamsNamed(flow)), ...flow.facts]) facts.set(fact.name, fact);
+  return [...facts.values()];
 }
 
 /** What sentences and checks of steps need to know of the flow they stand in. */
 export function surroundings(flow: Flow, workplace: Workplace = {}): Surroundings {
   const titles = new Map(flow.scenes.map(scene => [scene.id, scene.title]));
-  return { sceneTitle: id => titles.get(id) ?? 'a scene that is not there', facts: flow.facts, teams: workplace.teams };
+  const steps = new Map(flow.scenes.flatMap(scene => scene.steps.map(step => [step.id, step] as const)));
+  return {
+    sceneTitle: id => titles.get(id) ?? 'a scene that is not there',
+    facts: factsOf(flow, workplace),
+    teams: workplace.teams,
+    flows: workplace.flows,
+    step: id => steps.get(id),
+  };
 }
 
 /**
@@ -22,9 +55,23 @@ export function surroundings(flow: Flow, workplace: Workplace = {}): Surrounding
 export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
   const around = surroundings(flow, workplace);
   const map = graph(flow);
-  const reached = reachable(map);
+  const { reached, runsOut } = reachable(map);
   const scenes = new Map(flow.scenes.map(scene => [scene.id, scene]));
   const findings: Finding[] = [];
+
+  for (const fact of flow.facts) {
+    if (fact.scope !== 'business' || !workplace.facts) continue;
+    const known = workplace.facts.find(({ name }) => name === fact.name);
+    if (!known || known.type !== fact.type)
+      findings.push({
+        code: known ? 'wrong type' : 'no such fact',
+        level: 'problem',
+        place: {},
+        sentence: known
+          ? `“${fact.name}” holds ${known.type} in the settings, and ${fact.type} in this flow.`
+          : `“${fact.name}” is not among the facts about the business in the settings.`,
+      });
+  }
 
   for (const scene of flow.scenes) {
     const start = map.sceneStart.get(scene.id)!;
@@ -52,7 +99,7 @@ export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
           });
     }
     const out = start + scene.steps.length;
-    if (reached.has(out))
+    if (runsOut.has(out))
       findings.push({
         code: 'runs out',
         level: 'problem',
@@ -83,14 +130,14 @@ export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
     });
   }
 
-  const given = new Set(flow.facts.filter(fact => fact.scope !== 'conversation').map(fact => fact.name));
-  const defined = new Set(flow.facts.map(fact => fact.name));
+  const given = new Set(around.facts.filter(fact => fact.scope !== 'conversation').map(fact => fact.name));
+  const defined = new Set(around.facts.map(fact => fact.name));
   const before = maybeSet(map, given);
   map.spots.forEach((spot, at) => {
     const known = before[at];
     if (!spot.step || !known) return;
     const kind = kindOf(spot.step);
-    for (const fact of new Set(kind.reads(spot.step, flow.facts)))
+    for (const fact of new Set(kind.reads(spot.step, around.facts)))
       if (defined.has(fact) && !known.has(fact))
         findings.push({
           code: 'fact never set',

@@ -33,5 +33,6 @@ export type FindingCode =
   | 'bad formula'
   | 'wrong type'
   | 'no such team'
+  | 'no such flow'
   | 'unchanged choice'
   | 'no description';

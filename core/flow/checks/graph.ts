@@ -8,6 +8,8 @@ export interface Spot {
   step: Step | undefined;
   /** Indices of the spots it leads to; ways to scenes that are not there are left out. */
   leads: number[];
+  /** For a step that calls a scene: the spot to come back to when that has run out. */
+  comesBackTo: number | undefined;
 }
 
 /** A flow as a graph of its steps. The first spot is where it begins. */
@@ -28,39 +30,86 @@ export function graph(flow: Flow): Graph {
   for (const scene of flow.scenes) {
     for (const step of scene.steps) {
       const next = spots.length + 1;
-      const leads = kindOf(step)
-        .leads(step)
-        .flatMap(lead => {
-          const to = lead.scene === undefined ? next : sceneStart.get(lead.scene);
-          return to === undefined ? [] : [to];
-        });
-      spots.push({ scene: scene.id, step, leads: [...new Set(leads)] });
+      const leads = kindOf(step).leads(step);
+      const to = leads.flatMap(lead => {
+        const spot = lead.scene === undefined ? next : sceneStart.get(lead.scene);
+        return spot === undefined ? [] : [spot];
+      });
+      const comesBackTo = leads.some(lead => lead.comesBack) ? next : undefined;
+      spots.push({ scene: scene.id, step, leads: [...new Set(to)], comesBackTo });
     }
-    spots.push({ scene: scene.id, step: undefined, leads: [] });
+    spots.push({ scene: scene.id, step: undefined, leads: [], comesBackTo: undefined });
   }
   return { spots, sceneStart };
 }
 
-/** The indices of all spots that can be come to from the first. */
-export function reachable({ spots }: Graph): Set<number> {
+/** The spots that can be come to from one of these by the leads that `follow` gives. */
+function spread(starts: Iterable<number>, follow: (at: number) => readonly number[]): Set<number> {
   const reached = new Set<number>();
-  const open = [0];
+  const open = [...starts];
   for (let at = open.pop(); at !== undefined; at = open.pop()) {
     if (reached.has(at)) continue;
     reached.add(at);
-    open.push(...spots[at]!.leads);
+    open.push(...follow(at));
   }
   return reached;
+}
+
+/**
+ * The calls whose scene can run out, and so come back: the least fixed point, as what a scene calls has to come back
+ * before it runs out itself.
+ * @param through whether the way may go on behind a step
+ */
+function comingBack({ spots }: Graph, through: (at: number) => boolean): Set<number> {
+  const back = new Set<number>();
+  const calls = spots.flatMap((spot, at) => (spot.comesBackTo === undefined ? [] : [at]));
+  const inside = (at: number): readonly number[] => {
+    const spot = spots[at]!;
+    if (spot.comesBackTo !== undefined) return back.has(at) ? [spot.comesBackTo] : [];
+    return through(at) ? spot.leads : [];
+  };
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const call of calls) {
+      if (back.has(call)) continue;
+      const reached = spread(spots[call]!.leads, inside);
+      if ([...reached].some(at => spots[at]!.step === undefined)) {
+        back.add(call);
+        grew = true;
+      }
+    }
+  }
+  return back;
+}
+
+/** What can be come to from the first spot, and of that, the ends of scenes from which nothing goes back anywhere. */
+export function reachable(map: Graph): { reached: Set<number>; runsOut: Set<number> } {
+  const { spots } = map;
+  const back = comingBack(map, () => true);
+  const after = (at: number): number[] => {
+    const { comesBackTo } = spots[at]!;
+    return comesBackTo !== undefined && back.has(at) ? [comesBackTo] : [];
+  };
+  const reached = spread([0], at => [...spots[at]!.leads, ...after(at)]);
+  // Outside of every call: what is called is left out, and come back from.
+  const outside = spread([0], at => (spots[at]!.comesBackTo === undefined ? spots[at]!.leads : after(at)));
+  return { reached, runsOut: new Set([...outside].filter(at => spots[at]!.step === undefined)) };
 }
 
 /**
  * Loops in which nothing ever waits for the visitor, each as the indices of its spots in ascending order: the strongly
  * connected components of the steps that do not wait (Tarjan 1972, without recursion).
  */
-export function endlessLoops({ spots }: Graph, among: ReadonlySet<number>): number[][] {
+export function endlessLoops(map: Graph, among: ReadonlySet<number>): number[][] {
+  const { spots } = map;
   const runsOn = (at: number): boolean => {
     const step = spots[at]!.step;
-    return among.has(at) && step !== undefined && !kindOf(step).waits;
+    return among.has(at) && step !== undefined && !kindOf(step).waits(step);
+  };
+  const back = comingBack(map, at => spots[at]!.step === undefined || runsOn(at));
+  const leadsOf = (at: number): number[] => {
+    const { leads, comesBackTo } = spots[at]!;
+    return comesBackTo !== undefined && back.has(at) ? [...leads, comesBackTo] : leads;
   };
   const order = new Map<number, number>();
   const low = new Map<number, number>();
@@ -69,7 +118,7 @@ export function endlessLoops({ spots }: Graph, among: ReadonlySet<number>): numb
   const loops: number[][] = [];
   for (const root of among) {
     if (!runsOn(root) || order.has(root)) continue;
-    const work: Array<{ at: number; lead: number }> = [{ at: root, lead: 0 }];
+    const work: Array<{ at: number; lead: number; leads: number[] }> = [{ at: root, lead: 0, leads: leadsOf(root) }];
     while (work.length > 0) {
       const frame = work.at(-1)!;
       const { at } = frame;
@@ -79,10 +128,10 @@ export function endlessLoops({ spots }: Graph, among: ReadonlySet<number>): numb
         stack.push(at);
         onStack.add(at);
       }
-      const to = spots[at]!.leads[frame.lead++];
+      const to = frame.leads[frame.lead++];
       if (to !== undefined) {
         if (!runsOn(to)) continue;
-        if (!order.has(to)) work.push({ at: to, lead: 0 });
+        if (!order.has(to)) work.push({ at: to, lead: 0, leads: leadsOf(to) });
         else if (onStack.has(to)) low.set(at, Math.min(low.get(at)!, order.get(to)!));
         continue;
       }
@@ -96,7 +145,7 @@ export function endlessLoops({ spots }: Graph, among: ReadonlySet<number>): numb
         members.push(member);
         if (member === at) break;
       }
-      if (members.length > 1 || spots[at]!.leads.includes(at)) loops.push(members.sort((a, b) => a - b));
+      if (members.length > 1 || frame.leads.includes(at)) loops.push(members.sort((a, b) => a - b));
     }
   }
   return loops;
@@ -106,25 +155,37 @@ export function endlessLoops({ spots }: Graph, among: ReadonlySet<number>): numb
  * For every spot, the facts that some way to it may have set before it is come to: the least fixed point of the union
  * over the ways in.
  */
-export function maybeSet({ spots }: Graph, atFirst: ReadonlySet<string>): Array<ReadonlySet<string> | undefined> {
+export function maybeSet(map: Graph, atFirst: ReadonlySet<string>): Array<ReadonlySet<string> | undefined> {
+  const { spots } = map;
   const before: Array<Set<string> | undefined> = spots.map(() => undefined);
-  before[0] = new Set(atFirst);
-  const open = [0];
+  const open: number[] = [];
+  const pass = (to: number, facts: ReadonlySet<string>): void => {
+    const known = before[to];
+    if (!known) {
+      before[to] = new Set(facts);
+      open.push(to);
+      return;
+    }
+    const size = known.size;
+    for (const fact of facts) known.add(fact);
+    if (known.size > size) open.push(to);
+  };
+  // What a scene that runs out has set is known wherever it may go back to.
+  const back = comingBack(map, () => true);
+  const returns = new Map<number, number[]>();
+  for (const call of back)
+    for (const at of spread(spots[call]!.leads, from => [
+      ...spots[from]!.leads,
+      ...(spots[from]!.comesBackTo ? [spots[from]!.comesBackTo] : []),
+    ]))
+      if (spots[at]!.step === undefined) returns.set(at, [...(returns.get(at) ?? []), spots[call]!.comesBackTo!]);
+  pass(0, atFirst);
   for (let at = open.shift(); at !== undefined; at = open.shift()) {
     const spot = spots[at]!;
     const after = new Set(before[at]);
     if (spot.step) for (const fact of kindOf(spot.step).sets(spot.step)) after.add(fact);
-    for (const to of spot.leads) {
-      const known = before[to];
-      if (!known) {
-        before[to] = new Set(after);
-        open.push(to);
-        continue;
-      }
-      const size = known.size;
-      for (const fact of after) known.add(fact);
-      if (known.size > size) open.push(to);
-    }
+    for (const to of spot.leads) pass(to, after);
+    for (const to of returns.get(at) ?? []) pass(to, after);
   }
   return before;
 }

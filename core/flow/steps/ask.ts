@@ -1,13 +1,14 @@
 import { z } from 'zod';
-import type { Understanding } from '../../answers/answer.ts';
+import { bare, type Understanding } from '../../answers/answer.ts';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { type Fact, FactName, type Value } from '../../facts/fact.ts';
 import { factMark, plain, type Words } from '../../facts/words.ts';
-import { Answer, answerKindOf } from '../answers/registry.ts';
+import { Answer, type AnswerType, answerKindOf } from '../answers/registry.ts';
 import { Id } from '../id.ts';
-import { isEmptyLine, Line, lineFacts, lineOf, lineReads } from '../line.ts';
+import { isEmptyLine, Line, lineOf, lineReads } from '../line.ts';
 import type { AnswerShown } from '../session.ts';
 import { type Lead, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
+import { lineFindings } from './say.ts';
 
 export const Ask = z.strictObject({
   id: Id,
@@ -83,7 +84,7 @@ export const ask: StepKind<Ask> = {
     else leads.push({ scene: step.giveUp?.to, label: 'not understood', part: 'giveUp' });
     return leads;
   },
-  waits: true,
+  waits: () => true,
   reads: step => [...lineReads(step.line), ...lineReads(step.again ?? [])],
   sets: step => (step.fact ? [step.fact] : []),
   check(step, around) {
@@ -91,15 +92,8 @@ export const ask: StepKind<Ask> = {
     if (isEmptyLine(step.line))
       findings.push({ code: 'empty line', level: 'problem', sentence: 'This question has no words.', part: 'line' });
     findings.push(...answerKindOf(step.answer.type).check(step.answer));
-    for (const name of [...lineFacts(step.line), ...lineFacts(step.again ?? [])])
-      if (!around.facts.some(fact => fact.name === name))
-        findings.push({
-          code: 'no such fact',
-          level: 'problem',
-          sentence: `The question uses “${name}”, which is not a fact of this flow.`,
-          part: 'line',
-        });
-    if (step.fact) findings.push(...factFindings(step, around.facts));
+    findings.push(...lineFindings(step.line, around, 'line'), ...lineFindings(step.again ?? [], around, 'again'));
+    if (step.fact) findings.push(...keptAsFindings(step.fact, step.answer.type, around.facts));
     return findings;
   },
   play(step, stage) {
@@ -177,6 +171,12 @@ export const ask: StepKind<Ask> = {
         run.acts.push({ act: 'ask', step: step.id, line, answer: shown(run) });
         return WAIT;
       },
+      skip(run) {
+        run.doubt = undefined;
+        run.acts.push({ act: 'note', step: step.id, text: 'The visitor left the question out.' });
+        return otherwise ?? giveUp;
+      },
+      offers: text => 'choices' in answer && answer.choices.some(({ label }) => bare(label) === bare(text)),
     };
   },
 };
@@ -189,26 +189,26 @@ function yesOrNo(understood: Understanding): boolean | undefined {
   return 'value' in understood && typeof understood.value === 'boolean' ? understood.value : undefined;
 }
 
-function factFindings(step: Ask, facts: readonly Fact[]): StepFinding[] {
-  const fact = facts.find(known => known.name === step.fact);
+/** What is wrong with keeping an answer of a type in a fact: that there is none, or that it holds something else. */
+export function keptAsFindings(name: string, type: AnswerType, facts: readonly Fact[]): StepFinding[] {
+  const fact = facts.find(known => known.name === name);
   if (!fact)
     return [
       {
         code: 'no such fact',
         level: 'problem',
-        sentence: `The answer is kept as “${step.fact}”, which is not a fact of this flow.`,
+        sentence: `The answer is kept as “${name}”, which is not a fact of this flow.`,
         part: 'fact',
       },
     ];
-  const { keptAs, asksFor } = answerKindOf(step.answer.type);
-  if (!keptAs.includes(fact.type))
-    return [
-      {
-        code: 'wrong type',
-        level: 'problem',
-        sentence: `“${fact.name}” holds ${fact.type} and cannot keep ${asksFor}.`,
-        part: 'fact',
-      },
-    ];
-  return [];
+  const { keptAs, asksFor } = answerKindOf(type);
+  if (keptAs.includes(fact.type)) return [];
+  return [
+    {
+      code: 'wrong type',
+      level: 'problem',
+      sentence: `“${fact.name}” holds ${fact.type} and cannot keep ${asksFor}.`,
+      part: 'fact',
+    },
+  ];
 }

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { show } from '../../facts/fact.ts';
-import { type Formula, FormulaError, formula } from '../../facts/formula.ts';
+import { tryFormula } from '../../facts/formula.ts';
 import { plain, type Words } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineFacts, lineReads, lineText } from '../line.ts';
+import type { ChartShown } from '../session.ts';
 import { formulaFindings } from './decide.ts';
-import type { StepFinding, StepKind } from './kind.ts';
+import type { Run, Stage, StepFinding, StepKind } from './kind.ts';
 import { quoted } from './say.ts';
 
 export const Chart = z.strictObject({
@@ -24,15 +25,6 @@ export const Chart = z.strictObject({
 });
 export type Chart = z.infer<typeof Chart>;
 
-function tryFormula(source: string, names: readonly string[]): Formula | undefined {
-  try {
-    return formula(source, names);
-  } catch (error) {
-    if (error instanceof FormulaError) return undefined;
-    throw error;
-  }
-}
-
 /** Shows what was worked out as a small card: bars, a line, or one number; with the same in words. */
 export const chart: StepKind<Chart> = {
   kind: 'chart',
@@ -48,7 +40,7 @@ export const chart: StepKind<Chart> = {
     ),
   ],
   leads: () => [{}],
-  waits: false,
+  waits: () => false,
   reads: (step, facts) => [
     ...lineReads(step.title),
     ...step.values.flatMap(
@@ -86,37 +78,40 @@ export const chart: StepKind<Chart> = {
     return findings;
   },
   play(step, stage) {
-    const speak = stage.speak(step.title);
+    const draw = drawing(step, stage);
     const on = stage.way(undefined);
-    const values = step.values.map(value => ({
-      label: value.label,
-      worked: tryFormula(value.formula, stage.factNames),
-    }));
     return {
       enter(run) {
-        const shown = values.flatMap(({ label, worked }) => {
-          const result = worked?.evaluate(run.known);
-          if (!result || 'error' in result || typeof result.value !== 'number') return [];
-          const { value } = result;
-          return [
-            {
-              label,
-              value,
-              text: show(step.money ? Math.round(value) : value, step.money ? 'money' : 'number', run.world.locale),
-            },
-          ];
-        });
-        if (shown.length < values.length) {
-          run.acts.push({
-            act: 'note',
-            step: step.id,
-            text: `The chart “${lineText(step.title)}” could not be drawn: a value is not known.`,
-          });
-          return on;
-        }
-        run.acts.push({ act: 'chart', step: step.id, title: speak(run), form: step.form, values: shown });
+        const drawn = draw(run);
+        run.acts.push(
+          drawn
+            ? { act: 'chart', step: step.id, ...drawn }
+            : {
+                act: 'note',
+                step: step.id,
+                text: `The chart “${lineText(step.title)}” could not be drawn: a value is not known.`,
+              },
+        );
         return on;
       },
     };
   },
 };
+
+/** Makes a chart ready to be drawn, here or in an email; nothing is drawn while one of its values is not known. */
+export function drawing(step: Chart, stage: Stage): (run: Run) => ChartShown | undefined {
+  const speak = stage.speak(step.title);
+  const values = step.values.map(({ label, formula }) => ({ label, worked: tryFormula(formula, stage.factNames) }));
+  return run => {
+    const shown = values.flatMap(({ label, worked }) => {
+      const result = worked?.evaluate(run.known);
+      if (!result || 'error' in result || typeof result.value !== 'number') return [];
+      const { value } = result;
+      const text = step.money
+        ? show(Math.round(value), 'money', run.world.locale)
+        : show(value, 'number', run.world.locale);
+      return [{ label, value, text }];
+    });
+    return shown.length < values.length ? undefined : { title: speak(run), form: step.form, values: shown };
+  };
+}

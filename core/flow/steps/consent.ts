@@ -58,7 +58,7 @@ export const askConsent: StepKind<AskConsent> = {
     { label: 'agreed', part: 'agreed' },
     { scene: step.declined?.to, label: 'not agreed', part: 'declined' },
   ],
-  waits: true,
+  waits: () => true,
   reads: step => lineReads(step.line),
   sets: step => (step.fact ? [step.fact] : []),
   check(step, around) {
@@ -132,6 +132,7 @@ export const askConsent: StepKind<AskConsent> = {
         if (step.fact) run.learn(step.id, step.fact, given);
         return given ? on : without;
       },
+      skip: () => without,
     };
   },
 };
@@ -147,7 +148,7 @@ export const withdrawConsent: StepKind<WithdrawConsent> = {
   blank: id => ({ id, kind: 'withdraw consent', purpose: 'news by email' }),
   words: step => [plain(`Withdraw the consent to ${step.purpose}`)],
   leads: () => [{}],
-  waits: false,
+  waits: () => false,
   reads: () => [],
   sets: () => [],
   check: () => [],

@@ -48,7 +48,7 @@ export const decide: StepKind<Decide> = {
     })),
     { scene: step.otherwise.to, label: 'otherwise', part: 'otherwise' },
   ],
-  waits: false,
+  waits: () => false,
   reads: (step, facts) => step.ways.flatMap(way => conditionReads(way.when, facts)),
   sets: () => [],
   check(step, around) {

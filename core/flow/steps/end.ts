@@ -18,7 +18,7 @@ export const end: StepKind<End> = {
     { text: step.outcome ? `The flow ends here, with the outcome “${step.outcome}”` : 'The flow ends here' },
   ],
   leads: () => [],
-  waits: true,
+  waits: () => true,
   reads: () => [],
   sets: () => [],
   check: () => [],

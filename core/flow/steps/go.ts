@@ -13,7 +13,7 @@ export const go: StepKind<Go> = {
   blank: id => ({ id, kind: 'go', to: 'nowhere' }),
   words: (step, around) => [{ text: 'Go to ' }, { scene: step.to, title: around.sceneTitle(step.to) }],
   leads: step => [{ scene: step.to, part: 'to' }],
-  waits: false,
+  waits: () => false,
   reads: () => [],
   sets: () => [],
   check: () => [],

@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { plain } from '../../facts/words.ts';
 import { clockTime, opening } from '../../hours/hours.ts';
 import { Id } from '../id.ts';
-import { isEmptyLine, Line, lineFacts, lineReads } from '../line.ts';
+import { isEmptyLine, Line, lineReads } from '../line.ts';
 import { HANDED_OVER, type StepFinding, type StepKind, wayWords } from './kind.ts';
-import { quoted } from './say.ts';
+import { lineFindings, quoted } from './say.ts';
 
 export const HandOver = z.strictObject({
   id: Id,
@@ -44,7 +44,7 @@ export const handOver: StepKind<HandOver> = {
     { scene: step.closed.to, label: 'when closed', part: 'closed' },
   ],
   // A closed team lets the play run on, so for the checks this step does not stop it.
-  waits: false,
+  waits: () => false,
   reads: step => [...lineReads(step.waiting), ...lineReads(step.closed.line)],
   sets: () => [],
   check(step, around) {
@@ -63,14 +63,10 @@ export const handOver: StepKind<HandOver> = {
         sentence: `There is no team called “${step.team}”.`,
         part: 'team',
       });
-    for (const name of [...lineFacts(step.waiting), ...lineFacts(step.closed.line)])
-      if (!around.facts.some(fact => fact.name === name))
-        findings.push({
-          code: 'no such fact',
-          level: 'problem',
-          sentence: `The line uses “${name}”, which is not a fact of this flow.`,
-          part: 'waiting',
-        });
+    findings.push(
+      ...lineFindings(step.waiting, around, 'waiting'),
+      ...lineFindings(step.closed.line, around, 'closed'),
+    );
     return findings;
   },
   play(step, stage) {

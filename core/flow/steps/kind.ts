@@ -4,7 +4,8 @@ import type { Words } from '../../facts/words.ts';
 import type { Finding } from '../checks/finding.ts';
 import type { Id } from '../id.ts';
 import type { Line, SpokenLine } from '../line.ts';
-import type { Act, Event, World } from '../session.ts';
+import type { Act, Event, Session, World } from '../session.ts';
+import type { Step } from './registry.ts';
 
 /** Where playing goes on: a place in the compiled edition, or one of the three ways to stop. */
 export type Next = number;
@@ -14,6 +15,10 @@ export const WAIT = -1;
 export const END = -2;
 /** People have it now. */
 export const HANDED_OVER = -3;
+/** Wait at this step for its timer. */
+export const PAUSED = -4;
+/** Wait at this step for the service that it called. */
+export const CALLED = -5;
 
 /** The state of one call of `play`, as steps see it. */
 export interface Run {
@@ -23,11 +28,24 @@ export interface Run {
   readonly acts: Act[];
   tries: number;
   doubt: { value: Value; probably: Value } | undefined;
+  reminder: Session['reminder'];
+  /** Fingerprints of what was mailed, by step. */
+  mailed: Readonly<Record<Id, number>>;
+  /** Steps to come back to, the innermost last. */
+  readonly stack: Id[];
+  /** Orders a timer; an earlier one is forgotten. */
+  setTimer(step: Id, after: number): void;
+  /** A number for a call, by which its answer is known. */
+  nextTicket(): number;
+  /** How a call of a service went, to be decided on later. */
+  callWent(how: 'worked' | 'failed'): void;
   /** Keeps a value in a fact, and orders it to be remembered when the fact is the visitor's. */
   learn(step: Id, fact: string, value: Value): void;
 }
 
 export type Reply = Extract<Event, { event: 'replied' }>;
+export type Called = Extract<Event, { event: 'called' }>;
+export type Undelivered = Extract<Event, { event: 'undelivered' }>;
 
 /** A step made ready to be played. */
 export interface Player {
@@ -35,6 +53,18 @@ export interface Player {
   enter(run: Run): Next;
   /** The visitor answers the step that waits. */
   answer?(run: Run, reply: Reply): Next;
+  /** The visitor wants to leave the question out. */
+  skip?(run: Run): Next;
+  /** Whether these words are among what the step offers, so that they are not taken for an order such as “back”. */
+  offers?(text: string): boolean;
+  /** The timer of the step is due. A reminder is at another step than the one that waits, and says WAIT to let it. */
+  timer?(run: Run): Next;
+  /** For a reminder: after how many milliseconds of silence it reminds of a question, if it still does. */
+  due?(run: Run): number | undefined;
+  /** The service that the step called has answered, or has not. */
+  called?(run: Run, called: Called): Next;
+  /** An email of the step came back; the conversation waits where it waited. */
+  undelivered?(run: Run, undelivered: Undelivered): void;
 }
 
 /** What a step may use while it is made ready, once per edition. */
@@ -44,6 +74,8 @@ export interface Stage {
   /** Makes a line ready to be spoken. */
   speak(line: Line): (run: Run) => SpokenLine;
   typeOf(fact: string): FactType;
+  /** Another step of the flow. */
+  step(id: Id): Step | undefined;
   /** The names that formulas may use. */
   readonly factNames: readonly string[];
 }
@@ -55,6 +87,8 @@ export interface Lead {
   label?: string;
   /** The part of the step that holds this way, for findings and editors. */
   part?: string;
+  /** Whether the play comes back to the next step when the scene has run out. */
+  comesBack?: true;
 }
 
 /** What the sentences and checks of a step may know of the flow around it. */
@@ -63,6 +97,9 @@ export interface Surroundings {
   readonly facts: readonly Fact[];
   /** The teams of the workspace, when they are known. */
   readonly teams: readonly string[] | undefined;
+  /** The names of the other flows of the workspace, when they are known. */
+  readonly flows: readonly string[] | undefined;
+  step(id: Id): Step | undefined;
 }
 
 /** What a kind reports of a step of its own; the place is added by the checks. */
@@ -84,7 +121,7 @@ export interface StepKind<S extends { id: Id; kind: string }> {
   /** Every way out. None at all means that the flow stops here. */
   leads(step: S): Lead[];
   /** Whether the play stops here until the visitor, or a person, acts. */
-  readonly waits: boolean;
+  waits(step: S): boolean;
   reads(step: S, facts: readonly Fact[]): string[];
   sets(step: S): string[];
   /** Mistakes inside the step itself, found without looking at the ways between steps. */

@@ -3,13 +3,13 @@ import { plain, type Words } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineFacts, lineReads } from '../line.ts';
 import { Picture } from '../session.ts';
-import type { StepKind } from './kind.ts';
+import type { StepFinding, StepKind, Surroundings } from './kind.ts';
 
 export const Say = z.strictObject({
   id: Id,
   kind: z.literal('say'),
   line: Line,
-  picture: Picture.optional(),
+  pictures: z.array(Picture).max(6).optional(),
 });
 export type Say = z.infer<typeof Say>;
 
@@ -24,7 +24,32 @@ export function quoted(line: Line): Words {
   return [plain('“'), ...inner, plain('”')];
 }
 
-/** Says a line, with a picture if there is one, and carries on. */
+/** What is wrong with a picture, for people who cannot see it. */
+export function pictureFindings(picture: Picture, part: string): StepFinding[] {
+  if (picture.alt.trim() !== '') return [];
+  return [
+    {
+      code: 'no description',
+      level: 'advice',
+      sentence: 'The picture has no description for people who cannot see it.',
+      part,
+    },
+  ];
+}
+
+/** What is wrong with the facts in a line: those that the flow does not know. */
+export function lineFindings(line: Line, around: Surroundings, part: string): StepFinding[] {
+  return lineFacts(line)
+    .filter(name => !around.facts.some(fact => fact.name === name))
+    .map(name => ({
+      code: 'no such fact',
+      level: 'problem',
+      sentence: `The line uses “${name}”, which is not a fact of this flow.`,
+      part,
+    }));
+}
+
+/** Says a line, with pictures if there are any, and carries on. */
 export const say: StepKind<Say> = {
   kind: 'say',
   purpose: 'Say a line',
@@ -33,16 +58,17 @@ export const say: StepKind<Say> = {
   words: step => [
     plain('Say '),
     ...quoted(step.line),
-    ...(step.picture ? [plain(` with the picture “${step.picture.alt || 'not described'}”`)] : []),
+    ...(step.pictures ?? []).map((picture, index) =>
+      plain(`${index === 0 ? ' with the picture ' : ', '}“${picture.alt || 'not described'}”`),
+    ),
   ],
   leads: () => [{}],
-  waits: false,
+  waits: () => false,
   reads: step => lineReads(step.line),
   sets: () => [],
   check(step, around) {
-    const unknown = lineFacts(step.line).filter(name => !around.facts.some(fact => fact.name === name));
     return [
-      ...(isEmptyLine(step.line) && !step.picture
+      ...(isEmptyLine(step.line) && !step.pictures?.length
         ? [
             {
               code: 'empty line' as const,
@@ -52,22 +78,8 @@ export const say: StepKind<Say> = {
             },
           ]
         : []),
-      ...(step.picture && step.picture.alt.trim() === ''
-        ? [
-            {
-              code: 'no description' as const,
-              level: 'advice' as const,
-              sentence: 'The picture has no description for people who cannot see it.',
-              part: 'picture',
-            },
-          ]
-        : []),
-      ...unknown.map(name => ({
-        code: 'no such fact' as const,
-        level: 'problem' as const,
-        sentence: `The line uses “${name}”, which is not a fact of this flow.`,
-        part: 'line',
-      })),
+      ...(step.pictures ?? []).flatMap((picture, index) => pictureFindings(picture, `pictures.${index}`)),
+      ...lineFindings(step.line, around, 'line'),
     ];
   },
   play(step, stage) {
@@ -76,11 +88,12 @@ export const say: StepKind<Say> = {
     return {
       enter(run) {
         const line = speak(run);
-        run.acts.push(
-          step.picture
-            ? { act: 'say', step: step.id, line, picture: step.picture }
-            : { act: 'say', step: step.id, line },
-        );
+        run.acts.push({
+          act: 'say',
+          step: step.id,
+          line,
+          ...(step.pictures?.length ? { pictures: step.pictures } : {}),
+        });
         return on;
       },
     };

@@ -29,7 +29,7 @@ export const score: StepKind<Score> = {
     plain(`, because ${step.reason.trim() || '…'}`),
   ],
   leads: () => [{}],
-  waits: false,
+  waits: () => false,
   // A score that nothing has added to yet is nothing, so it need not be set before.
   reads: () => [],
   sets: step => [step.fact],

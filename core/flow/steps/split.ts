@@ -34,7 +34,7 @@ export const split: StepKind<Split> = {
     ]),
   leads: step =>
     step.ways.map((way, index) => ({ scene: way.to, label: percent(step, way.share), part: `ways.${index}` })),
-  waits: false,
+  waits: () => false,
   reads: () => [],
   sets: () => [],
   check: step =>

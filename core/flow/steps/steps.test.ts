@@ -13,6 +13,8 @@ const around: Surroundings = {
   sceneTitle: id => ({ home: 'About your home', touch: 'Keep in touch' })[id] ?? 'a scene that is not there',
   facts,
   teams: ['Sales'],
+  flows: ['Aftercare'],
+  step: () => undefined,
 };
 const line = (text: string) => [[{ text }]];
 const read = (step: Step): string => sentence(kindOf(step).words(step, around));
@@ -61,8 +63,8 @@ describe('sentences', () => {
       },
       'If home type is “Flat” and heating bill is more than 900, go to Keep in touch; if heating bill > 2000, carry on; otherwise go to About your home',
     ],
-    [{ id: 'x', kind: 'set', fact: 'heating bill', to: { formula: 'tariff * 2' } }, 'Set heating bill to tariff * 2'],
-    [{ id: 'x', kind: 'set', fact: 'home type', to: { value: 'Flat' } }, 'Set home type to “Flat”'],
+    [{ id: 'x', kind: 'work out', fact: 'heating bill', formula: 'tariff * 2' }, 'Work out heating bill as tariff * 2'],
+    [{ id: 'x', kind: 'set', fact: 'home type', value: 'Flat' }, 'Set home type to “Flat”'],
     [
       {
         id: 'x',
@@ -102,10 +104,10 @@ describe('what is wrong inside a step', () => {
   test.each<[string, Step, string[]]>([
     [
       'a picture without a description',
-      { id: 'x', kind: 'say', line: line('x'), picture: { src: '/p/1', alt: '' } },
+      { id: 'x', kind: 'say', line: line('x'), pictures: [{ src: '/p/1', alt: '' }] },
       ['no description'],
     ],
-    ['a picture needs no words', { id: 'x', kind: 'say', line: [], picture: { src: '/p/1', alt: 'A pump' } }, []],
+    ['a picture needs no words', { id: 'x', kind: 'say', line: [], pictures: [{ src: '/p/1', alt: 'A pump' }] }, []],
     [
       'a choice without words',
       {
@@ -142,7 +144,7 @@ describe('what is wrong inside a step', () => {
       { id: 'x', kind: 'decide', ways: [{ when: { formula: 'nobody = 1' } }], otherwise: {} },
       ['no such fact'],
     ],
-    ['a fact about the business set', { id: 'x', kind: 'set', fact: 'tariff', to: { value: 1 } }, ['wrong type']],
+    ['a fact about the business set', { id: 'x', kind: 'set', fact: 'tariff', value: 1 }, ['wrong type']],
     [
       'nothing said when closed',
       { id: 'x', kind: 'hand over', team: 'Sales', waiting: [], closed: { line: [] } },

@@ -24,7 +24,7 @@ export const takeToPage: StepKind<TakeToPage> = {
   blank: id => ({ id, kind: 'take to page', page: '' }),
   words: step => [plain(`Take the visitor to ${step.page || '…'}`)],
   leads: () => [{}],
-  waits: false,
+  waits: () => false,
   reads: () => [],
   sets: () => [],
   check: step =>

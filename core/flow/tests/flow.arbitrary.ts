@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { plainVisit } from '../../facts/given.ts';
 import type { Answer } from '../answers/registry.ts';
 import { check } from '../checks/check.ts';
 import { dice } from '../dice.ts';
@@ -17,6 +18,7 @@ export const tuesday: World = {
   locale: { language: 'en-GB', currency: 'GBP' },
   country: 'GB',
   business: {},
+  visit: plainVisit,
   hours: {
     Sales: { zone: 'Europe/London', open: [{ days: [1, 2, 3, 4, 5], from: '08:30', to: '17:30' }], closedOn: [] },
     Accounts: { zone: 'Europe/London', open: [{ days: [1], from: '09:00', to: '16:00' }], closedOn: [] },
@@ -69,6 +71,8 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
     fc.constant({ answer: { type: 'yes/no' as const }, fact: 'owner' }),
     fc.constant({ answer: { type: 'short text' as const }, fact: 'name' }),
     fc.constant({ answer: { type: 'phone' as const } }),
+    fc.constant({ answer: { type: 'postcode' as const } }),
+    fc.constant<{ answer: Answer }>({ answer: { type: 'file', kinds: ['pictures'], mostMegabytes: 5 } }),
     fc.constant({ answer: { type: 'date' as const } }),
     fc.constant({ answer: { type: 'rating' as const, most: 5 } }),
     fc.constant<{ answer: Answer; fact: string }>({
@@ -109,7 +113,19 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           kind: 'decide' as const,
           ways: [
             {
-              when: formula ? { formula: 'name = "Maud"' } : { all: [{ fact, is: 'is known' as const }] },
+              when: formula
+                ? { formula: 'name = "Maud"' }
+                : {
+                    all: [
+                      { fact, is: 'is known' as const },
+                      {
+                        any: [
+                          { fact: 'open now', is: 'is' as const, value: true },
+                          { not: { fact: 'weekday', is: 'is' as const, value: 'Sunday' } },
+                        ],
+                      },
+                    ],
+                  },
               ...(to ? { to } : {}),
             },
           ],
@@ -119,9 +135,9 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
     {
       weight: 2,
       arbitrary: fc.constantFrom<Step>(
-        { id, kind: 'set', fact: 'bill', to: { value: 1900.456 } },
-        { id, kind: 'set', fact: 'bill', to: { formula: 'string length(name) * 2 / 0.3' } },
-        { id, kind: 'set', fact: 'owner', to: { value: true } },
+        { id, kind: 'set', fact: 'bill', value: 1900.456 },
+        { id, kind: 'work out', fact: 'bill', formula: 'string length(name) * 2 / 0.3' },
+        { id, kind: 'set', fact: 'owner', value: true },
       ),
     },
     {
@@ -175,6 +191,88 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
     },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'withdraw consent' as const, purpose: 'news by email' as const }) },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'score' as const, fact: 'score', points: 5, reason: 'owns it' }) },
+    {
+      weight: 1,
+      arbitrary: fc.tuple(line, to, fc.boolean()).map(([line, way, withPage]) => ({
+        id,
+        kind: 'show' as const,
+        line,
+        cards: [
+          {
+            id: `${id}k`,
+            picture: { src: '/p/pump', alt: 'A pump' },
+            title: 'A pump',
+            line,
+            price: { formula: '9500 + string length(name)' },
+            actions: [
+              { id: `${id}ka`, label: 'Look', page: '/heat-pumps' },
+              ...(withPage ? [] : [{ id: `${id}kb`, label: 'Choose', ...(way ? { to: way } : {}) }]),
+            ],
+          },
+        ],
+      })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc.tuple(line, to).map(([line, giveUp]) => ({
+        id,
+        kind: 'form' as const,
+        line,
+        fields: [
+          { id: 'name', label: 'Name', answer: { type: 'short text' as const }, fact: 'name' },
+          { id: 'mail', label: 'Email', answer: { type: 'email' as const }, fact: 'mail' },
+          { id: 'code', label: 'Postcode', answer: { type: 'postcode' as const }, optional: true as const },
+        ],
+        button: 'Send',
+        tries: 2,
+        giveUp: giveUp ? { to: giveUp } : {},
+      })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc.constantFrom<Step>(
+        { id, kind: 'pause', for: { amount: 2, unit: 'seconds' } },
+        { id, kind: 'pause', for: { amount: 3, unit: 'days' } },
+      ),
+    },
+    {
+      weight: 1,
+      arbitrary: fc.tuple(line, to, fc.integer({ min: 1, max: 3 })).map(([line, way, most]) => ({
+        id,
+        kind: 'remind' as const,
+        after: { amount: 5, unit: 'minutes' as const },
+        line,
+        most,
+        ...(way ? { unanswered: { to: way } } : {}),
+      })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc.tuple(line, line).map(([subject, line]) => ({
+        id,
+        kind: 'email' as const,
+        to: { fact: 'mail' },
+        subject,
+        line,
+      })),
+    },
+    { weight: 1, arbitrary: line.map(line => ({ id, kind: 'notify' as const, line, team: 'Sales' })) },
+    {
+      weight: 1,
+      arbitrary: to.map(failed => ({
+        id,
+        kind: 'call service' as const,
+        method: 'POST' as const,
+        url: 'https://post.example/lookup/{name}',
+        send: [{ name: 'email', fact: 'mail' }],
+        take: [{ path: 'result.0.bill', fact: 'bill' }],
+        limit: 5,
+        tries: 2,
+        failed: failed ? { to: failed } : {},
+      })),
+    },
+    { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'call scene' as const, scene })) },
+    { weight: 1, arbitrary: fc.constant<Step>({ id, kind: 'start flow', flow: 'Aftercare' }) },
     { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'go' as const, to: scene })) },
     { weight: 1, arbitrary: fc.constant({ id, kind: 'end' as const }) },
   );
@@ -228,6 +326,23 @@ export const soundFlow: fc.Arbitrary<Flow> = anyFlow
 export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
   { weight: 1, arbitrary: fc.constant({ event: 'opened' as const }) },
   { weight: 1, arbitrary: fc.constant({ event: 'handed back' as const }) },
+  { weight: 2, arbitrary: fc.integer({ min: 0, max: 6 }).map(ticket => ({ event: 'timer' as const, ticket })) },
+  {
+    weight: 2,
+    arbitrary: fc
+      .tuple(fc.integer({ min: 0, max: 6 }), fc.jsonValue({ maxDepth: 3 }), fc.boolean())
+      .map(([ticket, result, worked]) =>
+        worked
+          ? { event: 'called' as const, ticket, outcome: 'worked' as const, result }
+          : { event: 'called' as const, ticket, outcome: 'failed' as const, why: 'it took too long.' },
+      ),
+  },
+  {
+    weight: 1,
+    arbitrary: fc
+      .constantFrom('s0t0', 's0t1', 's1t0', 'nowhere')
+      .map(step => ({ event: 'undelivered' as const, step, to: 'maud@ellery.example', why: '550 no such mailbox' })),
+  },
   {
     weight: 8,
     arbitrary: fc.record({
@@ -246,10 +361,20 @@ export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
           'next tuesday',
           'price and noise',
           '4 stars',
+          'back',
+          'skip',
+          'start again',
+          'stop',
+          'TX4 2QD',
           '',
         ),
         fc.string({ unit: 'grapheme', maxLength: 60 }),
       ),
+      fields: fc.option(
+        fc.constant({ name: { text: 'Maud' }, mail: { text: 'maud@ellery.example' }, code: { text: '' } }),
+        { nil: undefined },
+      ),
+      step: fc.option(fc.constantFrom('hub', 's0t0', 's0t1'), { nil: undefined }),
       choice: fc.option(fc.constantFrom('to-s0', 'to-s1', 'yes', 'probably', 's0t0c0', 'range-1', '5', 'nonsense'), {
         nil: undefined,
       }),

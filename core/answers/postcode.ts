@@ -1,0 +1,31 @@
+import { postcodeValidator, postcodeValidatorExistsForCountry } from 'postcode-validator';
+import { tidy, type Understanding } from './answer.ts';
+
+/** What may stand around a postcode in a sentence: “it’s TX4 2QD, thanks”. */
+const AROUND =
+  /^(?:it'?s|it is|my postcode is|postcode|i live in|we are in|we're in)[:\s]+|[.,!]?\s*(?:thanks|thank you|please)?[.!]*$/gi;
+
+/**
+ * Understands a postcode of a country, however its letters and spaces were typed.
+ * @param country ISO 3166 code
+ * @returns the postcode as that country writes it: “TX4 2QD”, “1012 AB”
+ */
+export function understandPostcode(text: string, country: string): Understanding {
+  const clean = tidy(text).replace(AROUND, '').trim().toUpperCase();
+  if (clean === '') return { unclear: 'empty' };
+  if (!postcodeValidatorExistsForCountry(country))
+    return /^[A-Z0-9][A-Z0-9 -]{1,10}$/.test(clean) ? { value: clean } : { unclear: 'no match' };
+  const joined = clean.replace(/[\s.-]/g, '');
+  // The same code may be typed together or apart; the first spelling that the country knows is kept.
+  const spellings =
+    country === 'GB'
+      ? [`${joined.slice(0, -3)} ${joined.slice(-3)}`]
+      : [
+          clean,
+          joined,
+          ...[3, 4, 5].map(at => `${joined.slice(0, at)} ${joined.slice(at)}`),
+          `${joined.slice(0, 5)}-${joined.slice(5)}`,
+        ];
+  const right = spellings.find(spelling => postcodeValidator(spelling, country));
+  return right === undefined ? { unclear: 'no match' } : { value: right };
+}

@@ -1,0 +1,60 @@
+import { renamedInFormula, tryFormula } from '../facts/formula.ts';
+import { renamedInTemplate, templateFacts } from '../facts/template.ts';
+import type { Edit } from './edits.ts';
+import type { Flow } from './format.ts';
+import type { Step } from './steps/registry.ts';
+
+/**
+ * In every kind of step a fact stands under the key `fact` or `facts`, in a `formula`, or in the braces of a `url`: so all that a
+ * step mentions is found without asking its kind, and a fact is renamed in kinds that are not written yet.
+ */
+function walk(
+  value: unknown,
+  found: { fact(name: string): void; formula(source: string): void; url(source: string): void },
+): void {
+  if (Array.isArray(value)) for (const item of value) walk(item, found);
+  else if (value !== null && typeof value === 'object')
+    for (const [key, held] of Object.entries(value)) {
+      if (key === 'fact' && typeof held === 'string') found.fact(held);
+      else if (key === 'formula' && typeof held === 'string') found.formula(held);
+      else if (key === 'url' && typeof held === 'string') found.url(held);
+      else walk(held, found);
+    }
+}
+
+/** Every fact that a step mentions, in whatever way. `names` are the facts that formulas may use. */
+export function mentionsOf(step: Step, names: readonly string[]): Set<string> {
+  const mentions = new Set<string>();
+  const add = (name: string): void => {
+    mentions.add(name);
+  };
+  walk(step, {
+    fact: add,
+    formula: source => tryFormula(source, names)?.reads.forEach(add),
+    url: source => templateFacts(source).forEach(add),
+  });
+  return mentions;
+}
+
+function renamed<T>(value: T, from: string, to: string, names: readonly string[]): T {
+  if (Array.isArray(value)) return value.map(item => renamed(item, from, to, names)) as T;
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, held]) => {
+      if (key === 'fact' && held === from) return [key, to];
+      if (key === 'formula' && typeof held === 'string') return [key, renamedInFormula(held, from, to, names)];
+      if (key === 'url' && typeof held === 'string') return [key, renamedInTemplate(held, from, to)];
+      return [key, renamed(held, from, to, names)];
+    }),
+  ) as T;
+}
+
+/** The edits that give a fact of a flow another name, wherever it is mentioned. */
+export function renameFact(flow: Flow, from: string, to: string): Edit[] {
+  const names = flow.facts.map(fact => fact.name);
+  const steps = flow.scenes.flatMap(scene => scene.steps).filter(step => mentionsOf(step, names).has(from));
+  return [
+    { edit: 'set facts', facts: flow.facts.map(fact => (fact.name === from ? { ...fact, name: to } : fact)) },
+    ...steps.map((step): Edit => ({ edit: 'replace step', step: renamed(step, from, to, names) })),
+  ];
+}

@@ -1,0 +1,128 @@
+import { z } from 'zod';
+import { FactName } from '../../facts/fact.ts';
+import { factMark, plain } from '../../facts/words.ts';
+import { fingerprint } from '../dice.ts';
+import { Id } from '../id.ts';
+import { isEmptyLine, Line, lineOf, lineReads, lineText } from '../line.ts';
+import { drawing } from './chart.ts';
+import type { StepFinding, StepKind } from './kind.ts';
+import { lineFindings, quoted } from './say.ts';
+
+const Address = z.email('That is not an email address.').max(254);
+
+export const Email = z.strictObject({
+  id: Id,
+  kind: z.literal('email'),
+  /** The visitor, at the address that a fact holds; or colleagues, at theirs. */
+  to: z.union([
+    z.strictObject({ fact: FactName }),
+    z.strictObject({
+      addresses: z
+        .array(z.union([Address, z.literal('')]))
+        .min(1)
+        .max(20),
+    }),
+  ]),
+  subject: Line,
+  line: Line,
+  /** Steps that show a chart; the email shows the same. */
+  charts: z.array(Id).max(5).optional(),
+});
+export type Email = z.infer<typeof Email>;
+
+/** Sends an email. Coming here again with the same words for the same address sends nothing twice. */
+export const email: StepKind<Email> = {
+  kind: 'email',
+  purpose: 'Send an email to the visitor or to colleagues',
+  schema: Email,
+  blank: id => ({ id, kind: 'email', to: { fact: 'email' }, subject: [], line: [] }),
+  words: step => [
+    plain('Email '),
+    ...('fact' in step.to
+      ? [plain('the visitor at '), factMark(step.to.fact)]
+      : [plain(step.to.addresses.filter(address => address !== '').join(', ') || '…')]),
+    plain(' about '),
+    ...quoted(step.subject),
+    plain(': '),
+    ...quoted(step.line),
+    ...(step.charts?.length ? [plain(step.charts.length === 1 ? ', with the chart' : ', with the charts')] : []),
+  ],
+  leads: () => [{}],
+  waits: () => false,
+  reads: step => [...lineReads(step.subject), ...lineReads(step.line), ...('fact' in step.to ? [step.to.fact] : [])],
+  sets: () => [],
+  check(step, around) {
+    const findings: StepFinding[] = [
+      ...lineFindings(step.subject, around, 'subject'),
+      ...lineFindings(step.line, around, 'line'),
+    ];
+    const problem = (code: StepFinding['code'], sentence: string, part: string): void => {
+      findings.push({ code, level: 'problem', sentence, part });
+    };
+    if (isEmptyLine(step.subject)) problem('empty line', 'The email has no subject.', 'subject');
+    if (isEmptyLine(step.line)) problem('empty line', 'The email says nothing.', 'line');
+    const { to } = step;
+    if ('fact' in to) {
+      const fact = around.facts.find(known => known.name === to.fact);
+      if (!fact) problem('no such fact', `The email goes to “${to.fact}”, which is not a fact of this flow.`, 'to');
+      else if (fact.type !== 'email')
+        problem('wrong type', `“${fact.name}” holds ${fact.type}; an email goes to an email address.`, 'to');
+    } else if (to.addresses.some(address => address === ''))
+      problem('empty line', 'The email names nobody that it goes to.', 'to');
+    for (const id of step.charts ?? [])
+      if (around.step(id)?.kind !== 'chart')
+        problem('no way on', 'The email’s chart is not in the flow any more.', 'charts');
+    return findings;
+  },
+  play(step, stage) {
+    const on = stage.way(undefined);
+    const subject = stage.speak(step.subject);
+    const speak = stage.speak(step.line);
+    const charts = (step.charts ?? []).flatMap(id => {
+      const chart = stage.step(id);
+      return chart?.kind === 'chart' ? [drawing(chart, stage)] : [];
+    });
+    const { to } = step;
+    return {
+      enter(run) {
+        const address = 'fact' in to ? run.known[to.fact] : undefined;
+        const addresses = 'fact' in to ? (typeof address === 'string' ? [address] : []) : to.addresses;
+        const note = (text: string): void => {
+          run.acts.push({ act: 'note', step: step.id, text });
+        };
+        if (addresses.length === 0) {
+          note('No email was sent: the visitor’s address is not known.');
+          return on;
+        }
+        const mail = {
+          act: 'email' as const,
+          step: step.id,
+          to: addresses,
+          toVisitor: 'fact' in to,
+          subject: lineText(subject(run)).replace(/\s+/g, ' ').trim(),
+          line: speak(run),
+          charts: charts.flatMap(draw => draw(run) ?? []),
+        };
+        const print = fingerprint(JSON.stringify(mail));
+        if (run.mailed[step.id] === print) {
+          note(`The email “${mail.subject}” went out before; it was not sent again.`);
+          return on;
+        }
+        run.mailed = { ...run.mailed, [step.id]: print };
+        run.acts.push(mail);
+        return on;
+      },
+      undelivered(run, { to: address, why }) {
+        run.acts.push({ act: 'note', step: step.id, text: `The email to ${address} did not arrive: ${why}` });
+        const { [step.id]: _, ...rest } = run.mailed;
+        run.mailed = rest;
+        if ('fact' in to)
+          run.acts.push({
+            act: 'say',
+            step: step.id,
+            line: lineOf(`My email to ${address} came back. Is that address right? Write “back” to change an answer.`),
+          });
+      },
+    };
+  },
+};

@@ -1,0 +1,174 @@
+import { z } from 'zod';
+import { FactName, type Value } from '../../facts/fact.ts';
+import { factMark, plain, type Words } from '../../facts/words.ts';
+import { answerKindOf, FieldAnswer } from '../answers/registry.ts';
+import { Id } from '../id.ts';
+import { isEmptyLine, Line, lineReads } from '../line.ts';
+import type { FieldReply, FieldShown } from '../session.ts';
+import { keptAsFindings } from './ask.ts';
+import { type Next, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
+import { lineFindings, quoted } from './say.ts';
+
+export const Field = z.strictObject({
+  id: Id,
+  label: z.string().max(100),
+  answer: FieldAnswer,
+  /** The fact that keeps what was given. */
+  fact: FactName.optional(),
+  /** Whether it may be left empty. */
+  optional: z.literal(true).optional(),
+});
+export type Field = z.infer<typeof Field>;
+
+export const Form = z.strictObject({
+  id: Id,
+  kind: z.literal('form'),
+  line: Line,
+  fields: z.array(Field).min(1).max(12),
+  /** The words on its button. */
+  button: z.string().max(40),
+  /** How often it may be sent, or answered with something else, before the flow goes on without. */
+  tries: z.int().min(1).max(10),
+  giveUp: z.strictObject({ to: Id.optional() }).optional(),
+});
+export type Form = z.infer<typeof Form>;
+
+const NOT_SENT = 'Please fill the card in and press its button, or write “skip”.';
+
+/** Several asks on one card. Each field is understood and checked by itself, and nothing is kept before all are right. */
+export const form: StepKind<Form> = {
+  kind: 'form',
+  purpose: 'Ask for several details on one card',
+  schema: Form,
+  blank: id => ({
+    id,
+    kind: 'form',
+    line: [],
+    fields: [{ id: `${id}-1`, label: 'Your name', answer: { type: 'short text' } }],
+    button: 'Send',
+    tries: 3,
+  }),
+  words: (step, around) => [
+    plain('Ask on one card '),
+    ...quoted(step.line),
+    plain(' for '),
+    ...step.fields.flatMap(
+      (field, index): Words => [
+        plain(`${index > 0 ? ', ' : ''}“${field.label}” (${answerKindOf(field.answer.type).asksFor}`),
+        plain(field.optional ? ', or nothing)' : ')'),
+        ...(field.fact ? [plain(' kept as '), factMark(field.fact)] : []),
+      ],
+    ),
+    plain(`; after ${step.tries === 1 ? 'one try' : `${step.tries} tries`} `),
+    ...wayWords(step.giveUp?.to, around),
+  ],
+  leads: step => [{ label: 'sent' }, { scene: step.giveUp?.to, label: 'not filled in', part: 'giveUp' }],
+  waits: () => true,
+  reads: step => lineReads(step.line),
+  sets: step => step.fields.flatMap(field => field.fact ?? []),
+  check(step, around) {
+    const findings: StepFinding[] = lineFindings(step.line, around, 'line');
+    if (isEmptyLine(step.line))
+      findings.push({
+        code: 'empty line',
+        level: 'problem',
+        sentence: 'Nothing is said above the card.',
+        part: 'line',
+      });
+    for (const field of step.fields) {
+      if (field.label.trim() === '')
+        findings.push({ code: 'empty line', level: 'problem', sentence: 'A field has no label.', part: field.id });
+      findings.push(
+        ...answerKindOf(field.answer.type)
+          .check(field.answer)
+          .map(found => ({ ...found, part: field.id })),
+      );
+      if (field.fact)
+        findings.push(
+          ...keptAsFindings(field.fact, field.answer.type, around.facts).map(found => ({ ...found, part: field.id })),
+        );
+    }
+    return findings;
+  },
+  play(step, stage) {
+    const speak = stage.speak(step.line);
+    const on = stage.way(undefined);
+    const giveUp = stage.way(step.giveUp?.to);
+    const ask = (
+      run: Run,
+      line = speak(run),
+      given: Record<string, FieldReply> = {},
+      mistakes: ReadonlyMap<Id, string> = new Map(),
+    ): Next => {
+      const fields = step.fields.map(({ id, label, answer, optional }): FieldShown => {
+        const mistake = mistakes.get(id);
+        return {
+          id,
+          label,
+          ...(optional ? { optional } : {}),
+          answer: answerKindOf(answer.type).shown(answer, run.world),
+          ...(given[id] ? { given: given[id] } : {}),
+          ...(mistake ? { mistake } : {}),
+        };
+      });
+      run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'form', fields, button: step.button } });
+      return WAIT;
+    };
+    const failed = (run: Run, again: () => Next): Next => {
+      run.tries++;
+      if (run.tries < step.tries) return again();
+      run.acts.push({ act: 'note', step: step.id, text: 'The card was not filled in.' });
+      return giveUp;
+    };
+    return {
+      enter(run) {
+        run.tries = 0;
+        return ask(run);
+      },
+      answer(run, { fields: given }) {
+        if (!given) return failed(run, () => ask(run, [[{ text: NOT_SENT }]]));
+        const mistakes = new Map<Id, string>();
+        const kept: Array<{ fact: string; value: Value }> = [];
+        for (const field of step.fields) {
+          const result = fieldResult(field, given[field.id] ?? { text: '' }, run);
+          if ('mistake' in result) mistakes.set(field.id, result.mistake);
+          else if (field.fact !== undefined && result.value !== undefined)
+            kept.push({ fact: field.fact, value: result.value });
+        }
+        if (mistakes.size > 0)
+          return failed(run, () =>
+            ask(
+              run,
+              [[{ text: mistakes.size === 1 ? 'One thing to look at:' : 'A few things to look at:' }]],
+              given,
+              mistakes,
+            ),
+          );
+        run.tries = 0;
+        for (const { fact, value } of kept) run.learn(step.id, fact, value);
+        return on;
+      },
+      skip(run) {
+        run.acts.push({ act: 'note', step: step.id, text: 'The visitor left the card out.' });
+        return giveUp;
+      },
+    };
+  },
+};
+
+/** What one field holds, nothing when it was left empty and may be, or what is wrong with it. */
+function fieldResult(
+  { answer, optional }: Field,
+  given: FieldReply,
+  run: Run,
+): { value?: Value } | { mistake: string } {
+  const kind = answerKindOf(answer.type);
+  const empty = given.text.trim() === '' && given.choice === undefined && !given.choices?.length;
+  if (empty) return optional ? {} : { mistake: 'This is needed.' };
+  const understood = kind.understand(answer, { event: 'replied', ...given }, run.world);
+  if ('unclear' in understood) return { mistake: kind.again(answer, understood.unclear, run.world) };
+  // A doubtful address is asked about once; who sends it again means it.
+  if ('probably' in understood && run.tries === 0)
+    return { mistake: `Did you mean ${understood.probably}? If not, send it again as it is.` };
+  return { value: answer.type === 'choice' ? answer.choices[understood.value as number]!.label : understood.value };
+}

@@ -1,0 +1,197 @@
+import { z } from 'zod';
+import { understandChoice } from '../../answers/choice.ts';
+import { show as showValue } from '../../facts/fact.ts';
+import { type Formula, tryFormula } from '../../facts/formula.ts';
+import { plain, type Words } from '../../facts/words.ts';
+import { Id } from '../id.ts';
+import { isEmptyLine, Line, lineReads } from '../line.ts';
+import { type CardShown, Picture } from '../session.ts';
+import { formulaFindings } from './decide.ts';
+import { type Next, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
+import { lineFindings, pictureFindings, quoted } from './say.ts';
+import { Page } from './take.ts';
+
+export const CardAction = z.strictObject({
+  id: Id,
+  label: z.string().max(60),
+  /** The page it leads to; without one it is picked like a choice. */
+  page: z.union([Page, z.literal('')]).optional(),
+  /** The scene it leads to when there is no page; the next step when absent. */
+  to: Id.optional(),
+});
+
+export const Card = z.strictObject({
+  id: Id,
+  picture: Picture.optional(),
+  title: z.string().max(100),
+  line: Line,
+  /** Worked out and shown as money. */
+  price: z.strictObject({ formula: z.string().max(500) }).optional(),
+  actions: z.array(CardAction).max(3),
+});
+export type Card = z.infer<typeof Card>;
+
+export const Show = z.strictObject({
+  id: Id,
+  kind: z.literal('show'),
+  /** Said above the cards; nothing when empty. */
+  line: Line,
+  cards: z.array(Card).min(1).max(10),
+});
+export type Show = z.infer<typeof Show>;
+
+const picks = (step: Show) => step.cards.flatMap(card => card.actions.filter(action => action.page === undefined));
+
+const SORRY = 'I didn’t catch that. Which of these would you like?';
+/** How often it may be answered with something else before the flow goes on. */
+const TRIES = 2;
+
+/**
+ * Shows a row of cards. With an action that leads on in the flow it waits for one to be picked; what only leads to pages
+ * does not hold the flow up.
+ */
+export const show: StepKind<Show> = {
+  kind: 'show',
+  purpose: 'Show cards with pictures, prices and what to do next',
+  schema: Show,
+  blank: id => ({
+    id,
+    kind: 'show',
+    line: [],
+    cards: [{ id: `${id}-1`, title: '', line: [], actions: [{ id: `${id}-1-1`, label: 'Tell me more' }] }],
+  }),
+  words: (step, around) => [
+    plain('Show '),
+    ...(isEmptyLine(step.line) ? [] : [...quoted(step.line), plain(' and ')]),
+    plain(step.cards.length === 1 ? 'a card: ' : `${step.cards.length} cards: `),
+    ...step.cards.flatMap(
+      (card, index): Words => [
+        plain(`${index > 0 ? '; ' : ''}“${card.title}”`),
+        ...(isEmptyLine(card.line) ? [] : [plain(' '), ...quoted(card.line)]),
+        ...(card.price ? [plain(' at '), { formula: card.price.formula }] : []),
+        ...card.actions.flatMap(
+          (action): Words => [
+            plain(`, “${action.label}” `),
+            ...(action.page === undefined ? wayWords(action.to, around) : [plain(`to ${action.page || '…'}`)]),
+          ],
+        ),
+      ],
+    ),
+  ],
+  leads(step) {
+    const actions = picks(step);
+    return actions.length === 0
+      ? [{}]
+      : [
+          ...actions.map(action => ({ scene: action.to, label: action.label, part: action.id })),
+          { label: 'anything else', part: 'otherwise' },
+        ];
+  },
+  waits: step => picks(step).length > 0,
+  reads: (step, facts) => [
+    ...lineReads(step.line),
+    ...step.cards.flatMap(card => [
+      ...lineReads(card.line),
+      ...(tryFormula(
+        card.price?.formula ?? '',
+        facts.map(fact => fact.name),
+      )?.reads ?? []),
+    ]),
+  ],
+  sets: () => [],
+  check(step, around) {
+    const findings: StepFinding[] = lineFindings(step.line, around, 'line');
+    const names = around.facts.map(fact => fact.name);
+    for (const card of step.cards) {
+      if (card.title.trim() === '')
+        findings.push({ code: 'empty line', level: 'problem', sentence: 'A card has no title.', part: card.id });
+      findings.push(...lineFindings(card.line, around, card.id));
+      if (card.price) findings.push(...formulaFindings(card.price.formula, names, card.id));
+      if (card.picture) findings.push(...pictureFindings(card.picture, card.id));
+      for (const action of card.actions) {
+        if (action.label.trim() === '')
+          findings.push({
+            code: 'empty line',
+            level: 'problem',
+            sentence: `A button of the card “${card.title}” has no words.`,
+            part: action.id,
+          });
+        if (action.page === '')
+          findings.push({
+            code: 'empty line',
+            level: 'problem',
+            sentence: `The button “${action.label}” names no page.`,
+            part: action.id,
+          });
+      }
+    }
+    return findings;
+  },
+  play(step, stage) {
+    const speak = stage.speak(step.line);
+    const on = stage.way(undefined);
+    const cards = step.cards.map(card => ({
+      card,
+      speak: stage.speak(card.line),
+      price: card.price ? tryFormula(card.price.formula, stage.factNames) : undefined,
+    }));
+    const ways = new Map<string, Next>(picks(step).map(action => [action.id, stage.way(action.to)]));
+    // What is typed may be a button’s words, or the title of a card with one way on.
+    const named = step.cards.flatMap(card => {
+      const actions = card.actions.filter(action => action.page === undefined);
+      const own = actions.map(action => ({ label: action.label, id: action.id }));
+      return actions.length === 1 ? [...own, { label: card.title, id: actions[0]!.id }] : own;
+    });
+    const shown = (run: Run): CardShown[] =>
+      cards.map(({ card, speak: speakCard, price }) => ({
+        ...(card.picture ? { picture: card.picture } : {}),
+        title: card.title,
+        line: speakCard(run),
+        ...priceOf(run, price),
+        actions: card.actions.map(({ id, label, page }) => ({ id, label, ...(page === undefined ? {} : { page }) })),
+      }));
+    const ask = (run: Run, line = speak(run)): Next => {
+      run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'cards', cards: shown(run) } });
+      return WAIT;
+    };
+    if (ways.size === 0)
+      return {
+        enter(run) {
+          run.acts.push({ act: 'show', step: step.id, line: speak(run), cards: shown(run) });
+          return on;
+        },
+      };
+    return {
+      enter(run) {
+        run.tries = 0;
+        return ask(run);
+      },
+      answer(run, reply) {
+        const picked = reply.choice === undefined ? undefined : ways.get(reply.choice);
+        if (picked !== undefined) return picked;
+        const understood = understandChoice(
+          reply.text,
+          named.map(({ label }) => label),
+        );
+        if ('value' in understood) return ways.get(named[understood.value as number]!.id)!;
+        run.tries++;
+        if (run.tries < TRIES) return ask(run, [[{ text: SORRY }]]);
+        run.acts.push({ act: 'note', step: step.id, text: 'None of the cards was picked.' });
+        return on;
+      },
+      skip: () => on,
+      offers: text =>
+        'value' in
+        understandChoice(
+          text,
+          named.map(({ label }) => label),
+        ),
+    };
+  },
+};
+
+function priceOf(run: Run, price: Formula | undefined): { price?: string } {
+  const result = price?.evaluate(run.known);
+  if (!result || 'error' in result || typeof result.value !== 'number') return {};
+  return { price: showValue(result.value, 'money', run.world.locale) };
+}
