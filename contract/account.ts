@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Done, Instant, RowId, route } from './route.ts';
+import { BusinessFact } from './settings.ts';
 
 export const Role = z.enum(['lead', 'agent']);
 export type Role = z.infer<typeof Role>;
@@ -38,6 +39,10 @@ export const Account = z.object({
     currency: z.string(),
     country: z.string(),
   }),
+  /** Facts about the business, for leads who write flows. */
+  business: z.array(BusinessFact),
+  /** The names of the flows that another can go on with. */
+  published: z.array(z.string()),
   members: z.array(Member),
   teams: z.array(Team),
   sites: z.array(Site),

@@ -1,4 +1,14 @@
-import { AnswerShown, ChartShown, FactType, Picture, SpokenLine, Value } from '@kineta/core';
+import {
+  AnswerShown,
+  CardShown,
+  ChartShown,
+  FactType,
+  FieldReply,
+  FileGiven,
+  Picture,
+  SpokenLine,
+  Value,
+} from '@kineta/core';
 import { z } from 'zod';
 import { Member } from './account.ts';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
@@ -21,16 +31,32 @@ const said = [
     flow: z.string().nullable(),
     edition: z.int().nullable(),
     returning: z.boolean(),
+    device: z.string().optional(),
+    language: z.string().optional(),
+    /** The host of the site that the visitor came from, and the campaign that brought them. */
+    referrer: z.string().optional(),
+    campaign: z.string().optional(),
   }),
   z.object({
     kind: z.literal('replied'),
     text: z.string(),
     choice: z.string().optional(),
     choices: z.array(z.string()).optional(),
+    /** The question that was answered. */
+    step: z.string().optional(),
+    fields: z.record(z.string(), FieldReply).optional(),
+    file: FileGiven.optional(),
     clientId: ClientId,
   }),
-  z.object({ kind: z.literal('said'), speaker: z.string(), line: SpokenLine, picture: Picture.optional() }),
-  z.object({ kind: z.literal('asked'), speaker: z.string(), line: SpokenLine, answer: AnswerShown }),
+  z.object({ kind: z.literal('said'), speaker: z.string(), line: SpokenLine, pictures: z.array(Picture).optional() }),
+  z.object({ kind: z.literal('showed'), speaker: z.string(), line: SpokenLine, cards: z.array(CardShown) }),
+  z.object({
+    kind: z.literal('asked'),
+    speaker: z.string(),
+    line: SpokenLine,
+    answer: AnswerShown,
+    step: z.string().optional(),
+  }),
   ChartShown.extend({ kind: z.literal('charted'), speaker: z.string() }),
   z.object({ kind: z.literal('entered'), scene: z.string(), title: z.string() }),
   KnownFact.extend({ kind: z.literal('learned') }),
@@ -46,6 +72,18 @@ const said = [
   z.object({ kind: z.literal('handed over'), team: z.string().nullable(), reason: z.string() }),
   z.object({ kind: z.literal('ended'), outcome: z.string().optional() }),
   z.object({ kind: z.literal('led to page'), page: z.string() }),
+  z.object({ kind: z.literal('paused'), until: Instant }),
+  z.object({
+    kind: z.literal('emailed'),
+    to: z.array(z.string()),
+    toVisitor: z.boolean(),
+    subject: z.string(),
+    line: SpokenLine,
+    charts: z.array(ChartShown),
+  }),
+  z.object({ kind: z.literal('notified'), team: z.string().nullable(), text: z.string() }),
+  z.object({ kind: z.literal('called'), method: z.string(), url: z.string() }),
+  z.object({ kind: z.literal('went on with'), flow: z.string(), edition: z.int() }),
   z.object({ kind: z.literal('taken'), member: Who }),
   z.object({ kind: z.literal('answered'), member: Who, text: z.string(), clientId: ClientId }),
   z.object({ kind: z.literal('note'), member: Who, text: z.string(), clientId: ClientId }),
@@ -63,6 +101,7 @@ export const visitorSees: ReadonlySet<EntryBody['kind']> = new Set([
   'replied',
   'said',
   'asked',
+  'showed',
   'charted',
   'led to page',
   'handed over',
@@ -186,6 +225,15 @@ export const conversationRoutes = {
     params: ById,
     body: z.union([z.strictObject({ team: RowId }), z.strictObject({ member: RowId })]),
     reply: ConversationSummary,
+  }),
+  file: route({
+    method: 'GET',
+    path: '/api/files/:file',
+    summary: 'A file that a visitor sent',
+    access: 'member',
+    params: z.strictObject({ file: z.string().regex(/^[A-Za-z0-9_-]{22}$/) }),
+    reply: z.unknown(),
+    replyType: 'application/octet-stream',
   }),
   read: route({
     method: 'POST',

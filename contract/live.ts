@@ -1,5 +1,7 @@
+import { FieldReply } from '@kineta/core';
 import { z } from 'zod';
 import { type ConversationSummary, EntryBatch, Lead } from './conversations.ts';
+import type { Notice } from './notices.ts';
 import type { Problem } from './problem.ts';
 import { ClientId, RowId } from './route.ts';
 
@@ -20,6 +22,11 @@ export type VisitorHandshake = z.infer<typeof VisitorHandshake>;
 
 export const Hello = z.strictObject({
   page: z.string().max(2_000),
+  /** What the browser tells of the visit. */
+  device: z.enum(['phone', 'tablet', 'computer']).optional(),
+  language: z.string().max(35).optional(),
+  /** The address of the page that the visitor came from. */
+  referrer: z.string().max(2_000).optional(),
   /** The number of the last entry that the browser has of this conversation. */
   conversation: RowId.optional(),
   after: z.int().min(0).optional(),
@@ -46,6 +53,15 @@ export const VisitorReply = z.strictObject({
   /** The identity of what was picked; `choices` when several could be. */
   choice: z.string().max(60).optional(),
   choices: z.array(z.string().max(60)).max(30).optional(),
+  /** The question that is answered. */
+  step: z.string().max(60).optional(),
+  /** The fields of a form, by their identities. */
+  fields: z
+    .record(z.string().max(60), FieldReply)
+    .refine(fields => Object.keys(fields).length <= 20, 'A form has at most 20 fields.')
+    .optional(),
+  /** A file that was uploaded before, by its identity. */
+  file: z.string().max(40).optional(),
 });
 export type VisitorReply = z.infer<typeof VisitorReply>;
 
@@ -60,7 +76,8 @@ export interface VisitorCalls {
 }
 
 export interface VisitorNews {
-  entries(batch: EntryBatch & { lead: Lead }): void;
+  /** `busy` says that the flow is about to say more. */
+  entries(batch: EntryBatch & { lead: Lead; busy: boolean }): void;
   /** Somebody of the team is writing. */
   typing(who: { name: string }): void;
 }
@@ -80,6 +97,8 @@ export interface StudioNews {
   typing(who: { conversation: string; name: string | null }): void;
   /** The visitor opened or left the chat. */
   presence(visitor: { conversation: string; here: boolean }): void;
+  /** A flow, or somebody, has something to tell this workspace’s members. */
+  notice(notice: Notice): void;
   /** Somebody saved a draft. */
   draft(saved: { flow: string; revision: number; by: string; writer: string }): void;
 }

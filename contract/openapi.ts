@@ -50,7 +50,9 @@ export function openApi(version: string): object {
         responses: {
           200: {
             description: 'As asked',
-            content: { 'application/json': { schema: jsonSchema(route.reply, 'output') } },
+            content: route.replyType
+              ? { [route.replyType]: {} }
+              : { 'application/json': { schema: jsonSchema(route.reply, 'output') } },
           },
           default: {
             description: 'A problem (RFC 9457)',

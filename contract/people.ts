@@ -1,6 +1,19 @@
 import { Value } from '@kineta/core';
 import { z } from 'zod';
-import { Instant, RowId, route } from './route.ts';
+import { ById, Instant, RowId, route } from './route.ts';
+
+/** What somebody agreed to, or did not, in the words that were shown. */
+export const Consent = z.object({
+  purpose: z.string(),
+  given: z.boolean(),
+  wording: z.string(),
+  policy: z.string().nullable(),
+  at: Instant,
+  /** When it was taken back, or answered anew. */
+  withdrawnAt: Instant.nullable(),
+  conversation: RowId,
+});
+export type Consent = z.infer<typeof Consent>;
 
 export const Person = z.object({
   id: RowId,
@@ -23,5 +36,13 @@ export const peopleRoutes = {
     access: 'member',
     query: z.strictObject({ search: z.string().max(200).optional(), before: z.string().max(60).optional() }),
     reply: z.object({ people: z.array(Person), total: z.int(), next: z.string().nullable() }),
+  }),
+  consents: route({
+    method: 'GET',
+    path: '/api/people/:id/consents',
+    summary: 'What a person agreed to, newest first',
+    access: 'member',
+    params: ById,
+    reply: z.object({ consents: z.array(Consent) }),
   }),
 };

@@ -15,6 +15,7 @@ export const problemCodes = {
   not_yours: 409,
   too_large: 413,
   wrong_picture: 415,
+  wrong_file: 415,
   flow_has_problems: 422,
   wrong_flow_file: 422,
   slow_down: 429,

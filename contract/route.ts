@@ -21,6 +21,8 @@ export interface Route<
   reply: Reply;
   /** What the body is when it is not JSON. */
   bodyType?: string;
+  /** What the reply is when it is not JSON. */
+  replyType?: string;
 }
 
 const nothing = z.strictObject({});
@@ -33,7 +35,7 @@ export function route<
   Query extends z.ZodType = Nothing,
   Body extends z.ZodType = Nothing,
 >(
-  declared: Pick<Route, 'method' | 'path' | 'summary' | 'access' | 'bodyType'> & {
+  declared: Pick<Route, 'method' | 'path' | 'summary' | 'access' | 'bodyType' | 'replyType'> & {
     params?: Params;
     query?: Query;
     body?: Body;

@@ -1,8 +1,10 @@
 import { accountRoutes } from './account.ts';
 import { conversationRoutes } from './conversations.ts';
 import { flowRoutes } from './flows.ts';
+import { noticeRoutes } from './notices.ts';
 import { peopleRoutes } from './people.ts';
 import type { Route } from './route.ts';
+import { settingsRoutes } from './settings.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
   Object.entries(routes).map(([name, route]) => [`${area}.${name}`, route]);
@@ -13,4 +15,6 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('flows', flowRoutes),
   ...named('conversations', conversationRoutes),
   ...named('people', peopleRoutes),
+  ...named('notices', noticeRoutes),
+  ...named('settings', settingsRoutes),
 ]);

@@ -1,4 +1,4 @@
-import type { Role } from '@kineta/contract';
+import type { BusinessFact, Role } from '@kineta/contract';
 import { type Facts, OpeningHours } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/connect.ts';
@@ -10,7 +10,11 @@ export interface WorkspaceRow {
   language: string;
   country: string;
   currency: string;
-  business: Facts;
+  business: BusinessFact[];
+  /** The sender of emails; the server’s own when null. */
+  mail_from: string | null;
+  /** Hosts inside private networks that flows may call. */
+  allowed_hosts: string[];
 }
 
 export interface MemberRow {
@@ -30,9 +34,13 @@ export interface TeamRow {
 /** What changes rarely and is needed with every event: the workspace with its members, teams and flows’ names. */
 export interface Directory {
   workspace: WorkspaceRow;
+  /** The business facts by name. */
+  business: Facts;
   members: ReadonlyMap<string, MemberRow>;
   teams: ReadonlyMap<string, TeamRow>;
   flowNames: ReadonlyMap<string, string>;
+  /** The names of the flows that have an edition. */
+  published: readonly string[];
 }
 
 const FRESH_FOR = 2_000;
@@ -73,12 +81,15 @@ export class Directories {
       select<{ team: string; member: string }>(
         'SELECT team_id AS team, member_id AS member FROM team_members WHERE workspace_id = :id',
       ),
-      select<{ id: string; name: string }>('SELECT id, name FROM flows WHERE workspace_id = :id'),
+      select<{ id: string; name: string; published: number }>(
+        'SELECT id, name, edition_id IS NOT NULL AND removed_at IS NULL AS published FROM flows WHERE workspace_id = :id',
+      ),
     ]);
     const [workspace] = workspaces;
     if (!workspace) throw new Error(`There is no workspace ${id}.`);
     return {
       workspace,
+      business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
       members: new Map(members.map(member => [member.id, member])),
       teams: new Map(
         teams.map(team => [
@@ -91,6 +102,7 @@ export class Directories {
         ]),
       ),
       flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
+      published: flows.filter(flow => flow.published).map(flow => flow.name),
     };
   }
 }

@@ -55,7 +55,7 @@ export async function signIn(
 
 /** The account of who is signed in, with the workspace around them. */
 export async function accountOf(database: Database, directories: Directories, me: SignedIn): Promise<Account> {
-  const [{ workspace, members, teams }, sites] = await Promise.all([
+  const [{ workspace, members, teams, published }, sites] = await Promise.all([
     directories.of(me.workspace),
     database.query<Account['sites'][number]>(
       'SELECT id, name, site_key AS `key`, flow_id AS flow FROM sites WHERE workspace_id = :workspace ORDER BY id',
@@ -66,6 +66,8 @@ export async function accountOf(database: Database, directories: Directories, me
   return {
     member: { id: me.id, name: me.name, email: me.email, role: me.role },
     workspace,
+    business: workspace.business,
+    published: [...published],
     members: [...members.values()],
     teams: [...teams.values()].map(team => {
       const state = team.hours ? opening(team.hours, now) : ({ open: true, until: null } as const);
@@ -103,7 +105,7 @@ export async function firstLead(
     const password_hash = await passwordHash(password);
     const [workspace] = await database.query(
       `INSERT INTO workspaces (name, zone, language, country, currency, business, created_at)
-       VALUES ('My workspace', 'Europe/London', 'en-GB', 'GB', 'GBP', '{}', UTC_TIMESTAMP(3))`,
+       VALUES ('My workspace', 'Europe/London', 'en-GB', 'GB', 'GBP', '[]', UTC_TIMESTAMP(3))`,
       { type: QueryTypes.INSERT, transaction },
     );
     await database.query(

@@ -3,9 +3,21 @@ import { firstLead } from '../account/service.ts';
 import { type PrivateDatabase, startPrivateDatabase } from '../database/private.ts';
 import { startServer } from '../server.ts';
 
+/** Reads `host=origin, host=origin`: what answers in the place of which service’s host. */
+function standIns(text: string): Record<string, string> {
+  return Object.fromEntries(
+    text
+      .split(',')
+      .map(pair => pair.trim().split('=', 2))
+      .filter((pair): pair is [string, string] => pair.length === 2),
+  );
+}
+
 /**
  * `kineta start`: production, without demo data. Settings come from the environment: `KINETA_DATABASE_URL` (else the
- * private MariaDB), `KINETA_LEAD` (the first lead’s email, when there is nobody yet), `KINETA_PORT`, `KINETA_HOST`, `KINETA_PROXIES`, `KINETA_LOG`, `KINETA_HOME`.
+ * private MariaDB), `KINETA_LEAD` (the first lead’s email, when there is nobody yet), `KINETA_SMTP_URL` and `KINETA_MAIL_FROM`
+ * (without a mail server every email comes back), `KINETA_STANDINS` (`host=origin` pairs: what answers in the
+ * place of a service’s host), `KINETA_PORT`, `KINETA_HOST`, `KINETA_PROXIES`, `KINETA_LOG`, `KINETA_HOME`.
  */
 export async function start(): Promise<void> {
   const root = process.env.KINETA_ROOT ?? process.cwd();
@@ -21,6 +33,9 @@ export async function start(): Promise<void> {
     port: Number(process.env.KINETA_PORT ?? 4400),
     host: process.env.KINETA_HOST ?? '127.0.0.1',
     proxies: Number(process.env.KINETA_PROXIES ?? 0),
+    smtpUrl: process.env.KINETA_SMTP_URL,
+    mailFrom: process.env.KINETA_MAIL_FROM,
+    standIns: standIns(process.env.KINETA_STANDINS ?? ''),
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     logLevel: process.env.KINETA_LOG ?? 'info',
   });

@@ -7,10 +7,9 @@ import type { Database, Transaction } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
 import type { Editions } from '../flows/model.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
-import { keepConsents } from '../people/consents.ts';
+import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import { type ConversationRow, summaryOf } from './model.ts';
-import { perform } from './performance.ts';
 
 const PAGE = 50;
 
@@ -31,11 +30,13 @@ export class AgentService {
   private readonly database: Database;
   private readonly directories: Directories;
   private readonly editions: Editions;
+  private readonly host: Host;
 
-  constructor(database: Database, directories: Directories, editions: Editions) {
+  constructor(database: Database, directories: Directories, editions: Editions, host: Host) {
     this.database = database;
     this.directories = directories;
     this.editions = editions;
+    this.host = host;
   }
 
   async list(
@@ -152,14 +153,12 @@ export class AgentService {
     const directory = await this.directories.of(me.workspace);
     return this.write(me, id, async (row, transaction) => {
       if (row.edition_id === null) throw new ProblemError('invalid_request', 'No flow leads this conversation.');
-      const edition = await this.editions.get(me.workspace, row.edition_id, transaction);
       const quiet = { led_by: 'flow' as const, agent_id: null, team_id: null, waiting_since: null };
-      const now = new Date();
-      const { entries, changes, consents } = perform(edition, row, { event: 'handed back' }, directory, now);
-      await keepConsents(this.database, row, consents, now, transaction);
+      const outcome = await this.host.perform(row, { event: 'handed back' }, directory, new Date(), transaction);
       return {
-        entries: [{ kind: 'handed back', member: { id: me.id, name: me.name } }, ...entries],
-        changes: { ...quiet, ...changes },
+        ...outcome,
+        entries: [{ kind: 'handed back', member: { id: me.id, name: me.name } }, ...outcome.entries],
+        changes: { ...quiet, ...outcome.changes },
       };
     });
   }

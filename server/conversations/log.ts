@@ -1,4 +1,4 @@
-import type { Entry, EntryBatch, EntryBody } from '@kineta/contract';
+import type { Entry, EntryBatch, EntryBody, Notice } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../database/connect.ts';
 import { notFound } from '../http/problem.ts';
@@ -8,6 +8,11 @@ import type { Changes, ConversationRow } from './model.ts';
 export interface Outcome {
   entries: EntryBody[];
   changes?: Changes;
+  /** Whether the flow is about to say more. */
+  busy?: boolean;
+  /** In how many milliseconds a timer or something in the outbox falls due. */
+  due?: number;
+  notices?: Notice[];
 }
 
 /** What was written: the conversation as it is now, and its new entries. */
@@ -16,6 +21,9 @@ export interface Appended {
   batch: EntryBatch;
   /** The number of the entry that the client’s identity names, new or written before. */
   number: number;
+  busy: boolean;
+  due?: number | undefined;
+  notices: Notice[];
 }
 
 const PREVIEW = 160;
@@ -27,6 +35,7 @@ function previewOf(entry: EntryBody): string | undefined {
     case 'answered':
       return entry.text;
     case 'said':
+    case 'showed':
     case 'asked':
       return entry.line.map(paragraph => paragraph.map(span => span.text).join('')).join(' ');
     default:
@@ -112,11 +121,11 @@ export async function append(
     if (!found) throw notFound('conversation');
     const { already, ...row } = found;
     const nothing = { conversation, from: row.last_number, to: row.last_number, entries: [] };
-    if (already !== null) return { row, batch: nothing, number: already };
+    const quiet = { row, batch: nothing, busy: false, notices: [] };
+    if (already !== null) return { ...quiet, number: already };
 
-    const { entries: bodies, changes = {} } = await act(row, transaction);
-    if (bodies.length === 0 && Object.keys(changes).length === 0)
-      return { row, batch: nothing, number: row.last_number };
+    const { entries: bodies, changes = {}, busy = false, due, notices = [] } = await act(row, transaction);
+    if (bodies.length === 0 && Object.keys(changes).length === 0) return { ...quiet, number: row.last_number };
     const now = new Date();
     const at = now.toISOString();
     const entries = bodies.map((body, index): Entry => ({ number: row.last_number + 1 + index, at, ...body }));
@@ -130,12 +139,13 @@ export async function append(
     };
     if (entries.length > 0) await insertEntries(database, row, entries, transaction);
     await database.query(
-      `UPDATE conversations SET led_by = :led_by, agent_id = :agent_id, team_id = :team_id, session = :session,
+      `UPDATE conversations SET flow_id = :flow_id, edition_id = :edition_id, led_by = :led_by, agent_id = :agent_id, team_id = :team_id, session = :session,
               last_number = :last_number, preview = :preview, outcome = :outcome, visitor_name = :visitor_name, last_at = :last_at,
               waiting_since = :waiting_since WHERE id = :id`,
       { replacements: { ...next, session: JSON.stringify(next.session) }, transaction },
     );
     const number = clientId === undefined ? next.last_number : row.last_number + 1;
-    return { row: next, batch: { conversation, from: row.last_number + 1, to: next.last_number, entries }, number };
+    const batch = { conversation, from: row.last_number + 1, to: next.last_number, entries };
+    return { row: next, batch, number, busy, due, notices };
   });
 }

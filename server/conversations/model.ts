@@ -1,5 +1,5 @@
 import type { ConversationSummary, Lead } from '@kineta/contract';
-import type { Session } from '@kineta/core';
+import type { Session, Visit } from '@kineta/core';
 import type { Directory } from '../account/model.ts';
 
 /** A conversation’s row. */
@@ -20,6 +20,7 @@ export interface ConversationRow {
   preview: string;
   outcome: string | null;
   page: string;
+  visit: Visit | null;
   started_at: Date;
   last_at: Date;
   waiting_since: Date | null;
@@ -29,7 +30,16 @@ export interface ConversationRow {
 export type Changes = Partial<
   Pick<
     ConversationRow,
-    'led_by' | 'agent_id' | 'team_id' | 'session' | 'preview' | 'outcome' | 'visitor_name' | 'waiting_since'
+    | 'flow_id'
+    | 'edition_id'
+    | 'led_by'
+    | 'agent_id'
+    | 'team_id'
+    | 'session'
+    | 'preview'
+    | 'outcome'
+    | 'visitor_name'
+    | 'waiting_since'
   >
 >;
 

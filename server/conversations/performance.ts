@@ -1,22 +1,25 @@
 import type { EntryBody } from '@kineta/contract';
-import { type Act, dice, type Event, type Flow, type Locale, play, type World } from '@kineta/core';
+import { type Act, dice, type Locale, plainVisit, type World } from '@kineta/core';
 import type { Directory } from '../account/model.ts';
-import type { ConsentAct } from '../people/consents.ts';
-import type { Remembered } from '../people/model.ts';
-import type { Changes, ConversationRow } from './model.ts';
+import type { ConversationRow } from './model.ts';
 
-/** The world as a flow of this workspace meets it now. */
-export function worldOf(directory: Directory, visitor: string, now: number, seed: number): World {
-  const { workspace, teams } = directory;
+/** The world as a flow of this workspace meets it now, in a conversation. */
+export function worldOf(
+  directory: Directory,
+  row: Pick<ConversationRow, 'visitor_id' | 'visit' | 'seed' | 'last_number'>,
+  now: number,
+): World {
+  const { workspace, teams, business } = directory;
   const locale: Locale = { language: workspace.language, currency: workspace.currency };
   return {
     now,
     zone: workspace.zone,
-    visitor,
-    random: dice(seed),
+    visitor: row.visitor_id,
+    random: dice(row.seed + row.last_number),
     locale,
     country: workspace.country,
-    business: workspace.business,
+    business,
+    visit: row.visit ?? plainVisit,
     hours: Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : []))),
   };
 }
@@ -31,9 +34,11 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
     case 'enter':
       return { kind: 'entered', scene: act.scene, title: act.title };
     case 'say':
-      return { kind: 'said', speaker, line: act.line, ...(act.picture ? { picture: act.picture } : {}) };
+      return { kind: 'said', speaker, line: act.line, ...(act.pictures ? { pictures: act.pictures } : {}) };
+    case 'show':
+      return { kind: 'showed', speaker, line: act.line, cards: act.cards };
     case 'ask':
-      return { kind: 'asked', speaker, line: act.line, answer: act.answer };
+      return { kind: 'asked', speaker, line: act.line, answer: act.answer, step: act.step };
     case 'chart':
       return { kind: 'charted', speaker, title: act.title, form: act.form, values: act.values };
     case 'learn':
@@ -52,36 +57,18 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
       return { kind: 'consent', purpose: act.purpose, given: null };
     case 'take to page':
       return { kind: 'led to page', page: act.page };
+    case 'email': {
+      const { to, toVisitor, subject, line, charts } = act;
+      return { kind: 'emailed', to, toVisitor, subject, line, charts };
+    }
+    case 'notify':
+      return { kind: 'notified', team: act.team, text: act.text };
+    case 'call service':
+      return { kind: 'called', method: act.request.method, url: act.request.url };
     case 'remember':
+    case 'set timer':
+    case 'clear timer':
+    case 'start flow':
       return undefined;
   }
-}
-
-/** Plays a conversation’s edition on, and says what that changes. */
-export function perform(
-  edition: Flow,
-  row: ConversationRow,
-  event: Event,
-  directory: Directory,
-  now: Date,
-): { entries: EntryBody[]; changes: Changes; remembered: Remembered[]; consents: ConsentAct[] } {
-  const seed = row.seed + row.last_number;
-  const { session, acts } = play(edition, row.session, event, worldOf(directory, row.visitor_id, now.getTime(), seed));
-  const changes: Changes = { session };
-  const ended = acts.findLast(act => act.act === 'end');
-  if (ended) changes.outcome = ended.outcome ?? null;
-  const handOver = acts.find(act => act.act === 'hand over');
-  if (handOver) {
-    changes.led_by = 'waiting';
-    changes.waiting_since = now;
-    changes.agent_id = null;
-    changes.team_id = [...directory.teams.values()].find(team => team.name === handOver.team)?.id ?? null;
-  } else if (session.state === 'ended') changes.led_by = 'done';
-  else if (session.state === 'asking') changes.led_by = 'flow';
-  const types = new Map(edition.facts.map(fact => [fact.name, fact.type]));
-  const remembered = acts.flatMap(act =>
-    act.act === 'remember' ? [{ fact: act.fact, type: types.get(act.fact) ?? 'text', value: act.value }] : [],
-  );
-  const consents = acts.filter(act => act.act === 'record consent' || act.act === 'withdraw consent');
-  return { entries: entriesOf(acts, edition.speaker), changes, remembered, consents };
 }

@@ -1,18 +1,16 @@
 import { randomInt, timingSafeEqual } from 'node:crypto';
 import { type EntryBatch, type Hello, type VisitorPass, type VisitorReply, visitorSees } from '@kineta/contract';
-import { clockTime, type Event, type Facts, freshSession, opening } from '@kineta/core';
+import { clockTime, type Event, type Facts, freshSession, opening, plainVisit, type Visit } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Directories, Directory } from '../account/model.ts';
 import { hashed, secret } from '../account/session.ts';
 import type { Database, Transaction } from '../database/connect.ts';
-import type { Editions } from '../flows/model.ts';
+import { fileOf } from '../files/model.ts';
 import { ProblemError } from '../http/problem.ts';
-import { keepConsents } from '../people/consents.ts';
-import { remember } from '../people/model.ts';
 import type { SiteRow } from '../sites/model.ts';
+import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import type { ConversationRow } from './model.ts';
-import { perform } from './performance.ts';
 
 /** A visitor who is let in. */
 export interface Visitor {
@@ -23,6 +21,22 @@ export interface Visitor {
 /** How long after its end a conversation is gone on with, rather than a new one begun. */
 const GOES_ON_FOR = 30 * 60 * 1_000;
 
+/** How a visit came about, from what the browser told of it. */
+function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>): Visit {
+  const page = URL.canParse(hello.page, 'https://site.example')
+    ? new URL(hello.page, 'https://site.example')
+    : undefined;
+  const referrer = hello.referrer && URL.canParse(hello.referrer) ? new URL(hello.referrer).host : '';
+  return {
+    page: hello.page.slice(0, 500),
+    device: hello.device ?? 'computer',
+    language: hello.language ?? plainVisit.language,
+    referrer: referrer.slice(0, 200),
+    campaign: page?.searchParams.get('utm_campaign')?.slice(0, 100) ?? '',
+    ...known,
+  };
+}
+
 /** A batch as its visitor may see it. */
 export function forVisitor(batch: EntryBatch): EntryBatch {
   return { ...batch, entries: batch.entries.filter(entry => visitorSees.has(entry.kind)) };
@@ -32,12 +46,12 @@ export function forVisitor(batch: EntryBatch): EntryBatch {
 export class VisitorService {
   private readonly database: Database;
   private readonly directories: Directories;
-  private readonly editions: Editions;
+  private readonly host: Host;
 
-  constructor(database: Database, directories: Directories, editions: Editions) {
+  constructor(database: Database, directories: Directories, host: Host) {
     this.database = database;
     this.directories = directories;
-    this.editions = editions;
+    this.host = host;
   }
 
   /** The visitor whom a browser says it is, when its secret is right and it belongs to this site. */
@@ -90,11 +104,13 @@ export class VisitorService {
   }
 
   /** A visitor’s message, played when a flow leads. The same message sent again changes nothing. */
-  reply(visitor: Visitor, conversation: string, reply: VisitorReply): Promise<Appended> {
-    const { clientId, ...said } = reply;
-    if (said.text.trim() === '' && said.choice === undefined && said.choices === undefined)
+  async reply(visitor: Visitor, conversation: string, reply: VisitorReply): Promise<Appended> {
+    const { clientId, file: fileId, ...said } = reply;
+    const picked = said.choice !== undefined || said.choices !== undefined || said.fields !== undefined;
+    if (said.text.trim() === '' && !picked && fileId === undefined)
       throw new ProblemError('invalid_request', 'There is nothing to send yet.');
-    return this.play(visitor, conversation, { event: 'replied', ...said }, clientId);
+    const file = fileId === undefined ? undefined : await fileOf(this.database, visitor, fileId);
+    return this.play(visitor, conversation, { event: 'replied', ...said, ...(file ? { file } : {}) }, clientId);
   }
 
   /** Whether somebody is there now, and until or from when, as the chat’s head says it. */
@@ -126,8 +142,8 @@ export class VisitorService {
     transaction: Transaction,
   ): Promise<{ row: ConversationRow; isNew: boolean }> {
     // The visitor’s row is locked, so that two tabs opened at once begin one conversation.
-    const [known] = await this.database.query<{ facts: Facts }>(
-      'SELECT facts FROM visitors WHERE id = :visitor AND workspace_id = :workspace FOR UPDATE',
+    const [known] = await this.database.query<{ facts: Facts; person: string | null }>(
+      'SELECT facts, person_id AS person FROM visitors WHERE id = :visitor AND workspace_id = :workspace FOR UPDATE',
       { replacements: { visitor: visitor.id, workspace: visitor.workspace }, type: QueryTypes.SELECT, transaction },
     );
     await this.database.query('UPDATE visitors SET last_seen = UTC_TIMESTAMP(3) WHERE id = :visitor', {
@@ -142,10 +158,11 @@ export class VisitorService {
       return { row: last, isNew: last.last_number === 0 };
     const name = last?.visitor_name ?? `Visitor ${visitor.id}`;
     const facts = known?.facts ?? {};
+    const visit = visitOf(hello, { returning: last !== undefined, knownPerson: known?.person != null });
     const [id] = await this.database.query(
       `INSERT INTO conversations (workspace_id, site_id, visitor_id, visitor_name, flow_id, edition_id, led_by, session,
-                                  seed, last_number, preview, page, started_at, last_at)
-       VALUES (:workspace, :site, :visitor, :name, :flow, :edition, 'flow', :session, :seed, 0, '', :page,
+                                  seed, last_number, preview, page, visit, started_at, last_at)
+       VALUES (:workspace, :site, :visitor, :name, :flow, :edition, 'flow', :session, :seed, 0, '', :page, :visit,
                UTC_TIMESTAMP(3), UTC_TIMESTAMP(3))`,
       {
         replacements: {
@@ -158,6 +175,7 @@ export class VisitorService {
           session: JSON.stringify(freshSession(facts)),
           seed: randomInt(2 ** 31),
           page: hello.page.slice(0, 500),
+          visit: JSON.stringify(visit),
         },
         type: QueryTypes.INSERT,
         transaction,
@@ -184,18 +202,8 @@ export class VisitorService {
       if (row.led_by === 'waiting' || row.led_by === 'agent') return { entries: first };
       if (row.led_by === 'done' && row.session.state === 'handed over')
         return { entries: first, changes: this.waitsForPeople(row, now) };
-      const edition = await this.editions.get(row.workspace_id, row.edition_id, transaction);
-      const { entries, changes, remembered, consents } = perform(edition, row, event, directory, now);
-      const outcome: Outcome = { entries: [...first, ...entries], changes };
-      if (consents.length > 0) await keepConsents(this.database, row, consents, now, transaction);
-      if (remembered.length > 0) {
-        const name = await remember(this.database, row.workspace_id, row.visitor_id, remembered, transaction);
-        const email = remembered.find(({ type }) => type === 'email')?.value;
-        const unnamed = row.visitor_name.startsWith('Visitor ');
-        if (name) changes.visitor_name = name;
-        else if (unnamed && typeof email === 'string') changes.visitor_name = email.slice(0, 200);
-      }
-      return outcome;
+      const outcome = await this.host.perform(row, event, directory, now, transaction);
+      return { ...outcome, entries: [...first, ...outcome.entries] };
     });
   }
 
@@ -224,6 +232,14 @@ export class VisitorService {
           flow: row.flow_id === null ? null : (directory.flowNames.get(row.flow_id) ?? null),
           edition: known?.edition ?? null,
           returning: known?.before != null,
+          ...(row.visit
+            ? {
+                device: row.visit.device,
+                language: row.visit.language,
+                referrer: row.visit.referrer,
+                campaign: row.visit.campaign,
+              }
+            : {}),
         },
       ];
     }

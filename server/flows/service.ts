@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { FlowDetail, FlowSummary } from '@kineta/contract';
-import { blankFlow, check, type Flow, FlowFileError, readFlow } from '@kineta/core';
+import { blankFlow, check, type Fact, type Flow, FlowFileError, readFlow } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Directories } from '../account/model.ts';
 import type { SignedIn } from '../account/session.ts';
@@ -134,13 +134,16 @@ export class FlowService {
    * @throws {ProblemError} `flow_has_problems` with what stops it
    */
   async publish(me: SignedIn, id: string, wish: { revision: number; sites: string[] }): Promise<FlowDetail> {
-    const { teams } = await this.directories.of(me.workspace);
+    const { teams, workspace, published } = await this.directories.of(me.workspace);
+    const workplace = {
+      teams: [...teams.values()].map(team => team.name),
+      facts: workspace.business.map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
+      flows: published,
+    };
     await this.database.transaction(async transaction => {
       const row = await this.lock(me, id, transaction);
       if (row.revision !== wish.revision) throw this.changedSince(row);
-      const problems = check(row.draft, { teams: [...teams.values()].map(team => team.name) }).filter(
-        finding => finding.level === 'problem',
-      );
+      const problems = check(row.draft, workplace).filter(finding => finding.level === 'problem');
       if (problems.length > 0)
         throw new ProblemError(
           'flow_has_problems',
@@ -163,6 +166,7 @@ export class FlowService {
         replacements: { edition, id },
         transaction,
       });
+      this.directories.forget(me.workspace);
       await this.database.query(
         `UPDATE sites SET flow_id = IF(id IN (:sites), :id, NULL)
          WHERE workspace_id = :workspace AND (id IN (:sites) OR flow_id = :id)`,

@@ -15,6 +15,7 @@ const titles: Record<ProblemCode, string> = {
   not_yours: 'Somebody else has it',
   too_large: 'That is too large',
   wrong_picture: 'That is no picture',
+  wrong_file: 'That file cannot be taken',
   flow_has_problems: 'The flow has problems',
   wrong_flow_file: 'The flow file cannot be read',
   slow_down: 'One moment',

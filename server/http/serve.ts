@@ -75,7 +75,9 @@ export function serve<R extends Route>(
         response,
       } as Asked<R>;
       const reply = await (handler as (asked: Asked<R>, me?: SignedIn) => Promise<unknown>)(asked, me);
-      response.set('Cache-Control', 'no-store').json(route.reply.parse(reply));
+      response.set('Cache-Control', 'no-store');
+      if (route.replyType) response.send(reply);
+      else response.json(route.reply.parse(reply));
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }

@@ -16,13 +16,16 @@ export const rooms = {
 export class Live {
   private readonly io: Server;
   private readonly directories: Directories;
+  /** Told when something falls due in so many milliseconds. */
+  wake: (after: number) => void = () => {};
 
   constructor(io: Server, directories: Directories) {
     this.io = io;
     this.directories = directories;
   }
 
-  async announce({ row, batch }: Appended): Promise<ConversationSummary> {
+  async announce({ row, batch, busy, due, notices }: Appended): Promise<ConversationSummary> {
+    if (due !== undefined) this.wake(due);
     const summary = summaryOf(row, await this.directories.of(row.workspace_id));
     if (batch.from > batch.to) return summary;
     const studio = this.io.of(STUDIO_NAMESPACE);
@@ -30,10 +33,11 @@ export class Live {
       this.io
         .of(VISITOR_NAMESPACE)
         .to(rooms.visitor(row.id))
-        .emit('entries', { ...forVisitor(batch), lead: row.led_by });
+        .emit('entries', { ...forVisitor(batch), lead: row.led_by, busy });
       studio.to(rooms.watchers(row.id)).emit('entries', batch);
     }
     studio.to(rooms.workspace(row.workspace_id)).emit('conversation', summary);
+    for (const notice of notices) studio.to(rooms.workspace(row.workspace_id)).emit('notice', notice);
     return summary;
   }
 

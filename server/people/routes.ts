@@ -1,4 +1,4 @@
-import { type Person, peopleRoutes } from '@kineta/contract';
+import { type Consent, type Person, peopleRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
@@ -47,6 +47,25 @@ export function peopleDoors(doors: Doors, database: Database): void {
       })),
       total: Number(count?.total ?? 0),
       next: rows.length > PAGE && last ? cursor(last.lastSeen, last.id) : null,
+    };
+  });
+  serve(doors, peopleRoutes.consents, async ({ params }, me) => {
+    const rows = await database.query<
+      Omit<Consent, 'at' | 'withdrawnAt' | 'given'> & { at: Date; withdrawnAt: Date | null; given: number | boolean }
+    >(
+      `SELECT c.purpose, c.given, c.wording, c.policy, c.at, c.withdrawn_at AS withdrawnAt,
+              c.conversation_id AS conversation
+       FROM visitors v JOIN consents c ON c.visitor_id = v.id
+       WHERE v.person_id = :id AND v.workspace_id = :workspace ORDER BY c.at DESC, c.id DESC LIMIT 200`,
+      { replacements: { id: params.id, workspace: me.workspace }, type: QueryTypes.SELECT },
+    );
+    return {
+      consents: rows.map(row => ({
+        ...row,
+        given: Boolean(row.given),
+        at: row.at.toISOString(),
+        withdrawnAt: row.withdrawnAt?.toISOString() ?? null,
+      })),
     };
   });
 }

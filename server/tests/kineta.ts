@@ -81,7 +81,7 @@ export async function makeWorkspace(database: Database, name: string): Promise<W
     language: 'en-GB',
     country: 'GB',
     currency: 'GBP',
-    business: '{}',
+    business: '[]',
     created_at,
   });
   const [lead, agent] = [`lead@${name}.example`, `agent@${name}.example`];
@@ -174,7 +174,7 @@ export async function boardingPass(server: { url: string }, siteKey: string, ori
 /** A visitor’s browser: collects what it is shown, in the order in which it came. */
 export class VisitorPage {
   readonly socket: Socket<VisitorNews, VisitorCalls>;
-  readonly batches: Array<EntryBatch & { lead: Lead }> = [];
+  readonly batches: Array<EntryBatch & { lead: Lead; busy: boolean }> = [];
   welcome!: Welcome;
   pass: VisitorPass | undefined;
   constructor(server: { url: string }, boarding: string, pass?: VisitorPass) {

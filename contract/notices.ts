@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { Done, Instant, RowId, route } from './route.ts';
+
+/** Something that a flow tells members in the studio. */
+export const Notice = z.object({
+  id: RowId,
+  conversation: RowId,
+  /** The visitor whom it is about. */
+  visitor: z.string(),
+  /** The team that it is for; everyone when null. */
+  team: RowId.nullable(),
+  text: z.string(),
+  at: Instant,
+});
+export type Notice = z.infer<typeof Notice>;
+
+export const noticeRoutes = {
+  list: route({
+    method: 'GET',
+    path: '/api/notices',
+    summary: 'The latest notices for who asks, newest first',
+    access: 'member',
+    reply: z.object({
+      notices: z.array(Notice),
+      /** The newest that was read; zero when none was. */
+      read: z.string(),
+    }),
+  }),
+  read: route({
+    method: 'POST',
+    path: '/api/notices/read',
+    summary: 'Say up to which notice was read',
+    access: 'member',
+    body: z.strictObject({ id: RowId }),
+    reply: Done,
+  }),
+};

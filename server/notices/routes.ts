@@ -1,0 +1,34 @@
+import { type Notice, noticeRoutes } from '@kineta/contract';
+import { QueryTypes } from 'sequelize';
+import type { Database } from '../database/connect.ts';
+import { type Doors, serve } from '../http/serve.ts';
+
+const LATEST = 50;
+
+export function noticeDoors(doors: Doors, database: Database): void {
+  serve(doors, noticeRoutes.list, async (_, me) => {
+    const replacements = { workspace: me.workspace, me: me.id };
+    const [rows, [member]] = await Promise.all([
+      database.query<Omit<Notice, 'at'> & { at: Date }>(
+        `SELECT n.id, n.conversation_id AS conversation, c.visitor_name AS visitor, n.team_id AS team, n.text, n.at
+         FROM notices n JOIN conversations c ON c.id = n.conversation_id
+         WHERE n.workspace_id = :workspace
+           AND (n.team_id IS NULL OR n.team_id IN (SELECT team_id FROM team_members WHERE member_id = :me))
+         ORDER BY n.id DESC LIMIT ${LATEST}`,
+        { replacements, type: QueryTypes.SELECT },
+      ),
+      database.query<{ read: string }>(
+        'SELECT notices_read AS `read` FROM members WHERE id = :me AND workspace_id = :workspace',
+        { replacements, type: QueryTypes.SELECT },
+      ),
+    ]);
+    return { notices: rows.map(row => ({ ...row, at: row.at.toISOString() })), read: String(member?.read ?? 0) };
+  });
+  serve(doors, noticeRoutes.read, async ({ body }, me) => {
+    await database.query(
+      'UPDATE members SET notices_read = GREATEST(notices_read, :id) WHERE id = :me AND workspace_id = :workspace',
+      { replacements: { id: body.id, me: me.id, workspace: me.workspace } },
+    );
+    return { ok: true as const };
+  });
+}

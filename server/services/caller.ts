@@ -1,0 +1,126 @@
+import { lookup as dnsLookup } from 'node:dns';
+import type { LookupFunction } from 'node:net';
+import type { ServiceRequest } from '@kineta/core';
+import ipaddr from 'ipaddr.js';
+import { Agent, fetch } from 'undici';
+
+/** Why a call gave nothing to go on with, as a sentence’s end for the log. */
+export class CallFailed extends Error {
+  override name = 'CallFailed';
+  readonly mayWorkLater: boolean;
+  constructor(why: string, mayWorkLater: boolean) {
+    super(why);
+    this.mayWorkLater = mayWorkLater;
+  }
+}
+
+/** The most that is read of an answer, in bytes. */
+const MOST_BYTES = 256 * 1_024;
+
+/** Whether an address belongs to the public internet, and not to a private network or this machine. */
+export function isPublic(address: string): boolean {
+  try {
+    const parsed = ipaddr.process(address);
+    return parsed.range() === 'unicast';
+  } catch {
+    return false;
+  }
+}
+
+const blocked = 'its address is inside a private network, which the workspace does not allow.';
+
+/**
+ * Looks a host up, and lets only public addresses through. This is what the connection itself goes by: a name that
+ * changes its address between a check and the call gains nothing.
+ */
+const publicOnly: LookupFunction = (host, options, done) => {
+  dnsLookup(host, { ...options, all: true }, (error, addresses) => {
+    if (error) return done(error, '', 4);
+    const found = addresses.filter(({ address }) => isPublic(address));
+    if (found.length === 0) return done(new CallFailed(blocked, false), '', 4);
+    if (options.all) done(null, found);
+    else done(null, found[0]!.address, found[0]!.family);
+  });
+};
+
+function cause(error: unknown): CallFailed | undefined {
+  for (let at: unknown = error; at instanceof Error; at = at.cause) if (at instanceof CallFailed) return at;
+  return undefined;
+}
+
+/** Calls services for flows: JSON in and out, within a time, never into private networks unless that is allowed. */
+export class Caller {
+  private readonly outside = new Agent({ connect: { lookup: publicOnly } });
+  private readonly anywhere = new Agent();
+  private readonly standIns: Readonly<Record<string, string>>;
+
+  /** @param standIns origins that answer in the place of a host, for demos and tests: `{ 'post.example': 'http://localhost:4402' }` */
+  constructor(standIns: Readonly<Record<string, string>> = {}) {
+    this.standIns = standIns;
+  }
+
+  /**
+   * @param allowed hosts, with their ports when those are not the usual ones, that may lie in private networks
+   * @returns the JSON of the answer
+   * @throws {CallFailed} with the reason in words
+   */
+  async call(request: ServiceRequest, allowed: readonly string[]): Promise<unknown> {
+    const asked = new URL(request.url);
+    const standIn = this.standIns[asked.host];
+    const url = standIn === undefined ? asked : new URL(asked.pathname + asked.search, standIn);
+    const isAllowed = standIn !== undefined || allowed.includes(url.host.toLowerCase());
+    const literal = url.hostname.replace(/^\[|\]$/g, '');
+    if (!isAllowed && ipaddr.isValid(literal) && !isPublic(literal)) throw new CallFailed(blocked, false);
+    try {
+      const response = await fetch(url, {
+        method: request.method,
+        headers: {
+          accept: 'application/json',
+          'user-agent': 'Kineta',
+          ...(request.method === 'POST' ? { 'content-type': 'application/json' } : {}),
+        },
+        ...(request.method === 'POST' ? { body: JSON.stringify(request.body ?? {}) } : {}),
+        // An answer that sends elsewhere could send inside.
+        redirect: 'error',
+        signal: AbortSignal.timeout(request.limit * 1_000),
+        dispatcher: isAllowed ? this.anywhere : this.outside,
+      });
+      if (!response.ok) {
+        await response.body?.cancel();
+        throw new CallFailed(
+          `it answered with status ${response.status}.`,
+          response.status >= 500 || response.status === 429,
+        );
+      }
+      const type = response.headers.get('content-type') ?? '';
+      if (!/\bjson\b/i.test(type)) {
+        await response.body?.cancel();
+        throw new CallFailed(`it answered with ${type.split(';')[0] || 'something unnamed'} instead of JSON.`, false);
+      }
+      return JSON.parse(await read(response.body)) as unknown;
+    } catch (error) {
+      const known = cause(error);
+      if (known) throw known;
+      if ((error as Error).name === 'TimeoutError')
+        throw new CallFailed(`it took longer than ${request.limit} s.`, true);
+      if (error instanceof SyntaxError) throw new CallFailed('its answer is not JSON.', false);
+      throw new CallFailed('it could not be reached.', true);
+    }
+  }
+
+  async close(): Promise<void> {
+    await Promise.all([this.outside.destroy(), this.anywhere.destroy()]);
+  }
+}
+
+/** The text of an answer, given up when it is longer than anything a flow could use. */
+async function read(body: AsyncIterable<Uint8Array> | null): Promise<string> {
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  for await (const part of body ?? []) {
+    size += part.length;
+    if (size > MOST_BYTES) throw new CallFailed(`its answer is longer than ${MOST_BYTES / 1_024} KB.`, false);
+    parts.push(part);
+  }
+  return Buffer.concat(parts).toString('utf8');
+}
