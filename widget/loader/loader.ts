@@ -1,6 +1,6 @@
 /**
  * What a page includes: a button at the corner, and the chat in a frame once it is asked for. Nothing of the page is
- * read but its path, nothing in it moves, and its styles do not reach in here.
+ * read but its address and where its visitor came from, nothing in it moves, and its styles do not reach in here.
  */
 const script = document.currentScript as HTMLScriptElement;
 const chat = new URL(script.src);
@@ -43,7 +43,8 @@ function show(open: boolean, focus: boolean): void {
     frame = document.createElement('iframe');
     frame.title = label;
     frame.referrerPolicy = 'origin';
-    frame.src = `${home}#${encodeURIComponent(location.pathname)}`;
+    const visit = new URLSearchParams({ page: location.pathname + location.search, from: document.referrer });
+    frame.src = `${home}#${visit}`;
     root.append(frame);
   } else if (frame) {
     frame.hidden = !open;

@@ -1,6 +1,7 @@
 import type { Entry } from '@kineta/contract';
 import { useEffect, useLayoutEffect, useRef, useState } from 'preact/hooks';
-import type { ChatState, Connection } from './connection.ts';
+import type { ChatState, Connection, Picked } from './connection.ts';
+import { useLoaded } from './loaded.ts';
 import { LogEntry, PendingMessage, voice } from './log.tsx';
 
 type Asked = Extract<Entry, { kind: 'asked' }>;
@@ -20,6 +21,10 @@ const hints: Record<string, { placeholder: string; inputMode?: 'email' | 'tel' |
   'several choices': { placeholder: 'Or write it in your own words' },
   'number range': { placeholder: 'Or write a number' },
   date: { placeholder: 'A date, such as next Tuesday' },
+  postcode: { placeholder: 'Your postcode', autoComplete: 'postal-code' },
+  form: { placeholder: 'Fill the card in above' },
+  cards: { placeholder: 'Or write what you are after' },
+  file: { placeholder: 'Or write “skip”' },
 };
 
 function useChat(connection: Connection): ChatState {
@@ -40,13 +45,7 @@ function status({ phase, open, changes, lead }: ChatState): { dot: string; text:
 }
 
 /** What can be picked: one at once, or several and then “That’s it”. */
-function Choices({
-  question,
-  onPick,
-}: {
-  question: Asked;
-  onPick: (words: string, picked: { choice?: string; choices?: string[] }) => void;
-}) {
+function Choices({ question, onPick }: { question: Asked; onPick: (words: string, picked: Picked) => void }) {
   const [several, setSeveral] = useState<string[]>([]);
   const { type, choices = [] } = question.answer;
   const isSeveral = type === 'several choices';
@@ -78,6 +77,38 @@ function Choices({
       ) : null}
     </fieldset>
   );
+}
+
+/** What a question is answered with, other than by writing. */
+function Answering({
+  question,
+  connection,
+  send,
+}: {
+  question: Asked;
+  connection: Connection;
+  send: (words: string, picked: Picked) => void;
+}) {
+  const { answer } = question;
+  const form = useLoaded(answer.type === 'form', () => import('./form.tsx'));
+  const file = useLoaded(answer.type === 'file', () => import('./file.tsx'));
+  if (form)
+    return (
+      <form.FormCard
+        fields={answer.fields}
+        button={answer.button}
+        onSend={(words, fields) => send(words, { fields })}
+      />
+    );
+  if (file)
+    return (
+      <file.FileCard
+        answer={answer}
+        upload={chosen => connection.upload(chosen)}
+        onSent={(name, id) => send(name, { file: id })}
+      />
+    );
+  return answer.choices?.length ? <Choices question={question} onPick={send} /> : null;
 }
 
 /** The whole chat: its head, the conversation, and where one writes. */
@@ -116,21 +147,22 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
   // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is added below is to be seen
   useLayoutEffect(() => {
     log.current?.scrollTo({ top: log.current.scrollHeight });
-  }, [state.entries.length, state.pending.length, state.typing]);
+  }, [state.entries.length, state.pending.length, state.typing, state.busy]);
 
   useEffect(() => {
     if (shown.current) seen.current = state.entries.length;
     else {
       const unread = state.entries
         .slice(seen.current)
-        .filter(entry => entry.kind === 'answered' || entry.kind === 'said');
+        .filter(entry => ['answered', 'said', 'asked', 'showed'].includes(entry.kind));
       tellParent({ kineta: 'unread', count: unread.length });
     }
   }, [state.entries, tellParent]);
 
-  const send = (words: string, picked?: { choice?: string; choices?: string[] }) => {
+  const send = (words: string, picked?: Picked) => {
     if (words.trim() === '') return;
-    const refusal = connection.send(words.trim(), picked);
+    const answered = question?.step === undefined ? {} : { step: question.step };
+    const refusal = connection.send(words.trim(), { ...answered, ...picked });
     setMistake(refusal ?? '');
     if (refusal === undefined && picked === undefined) setText('');
     box.current?.focus();
@@ -165,6 +197,7 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
             entry={entry}
             first={voice(entry) !== voice(state.entries[index - 1])}
             goTo={page => tellParent({ kineta: 'go', page })}
+            onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
           />
         ))}
         {state.pending.map(message => (
@@ -178,8 +211,8 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
             }}
           />
         ))}
-        {question?.answer.choices?.length ? <Choices key={question.number} question={question} onPick={send} /> : null}
-        {state.typing ? <p class="direction">{state.typing} is writing…</p> : null}
+        {question ? <Answering key={question.number} question={question} connection={connection} send={send} /> : null}
+        {state.typing || state.busy ? <p class="direction">{state.typing || state.speaker} is writing…</p> : null}
       </div>
       <form
         onSubmit={event => {

@@ -2,21 +2,24 @@ import type {
   Answered,
   Entry,
   EntryBatch,
+  Hello,
   Lead,
   Problem,
   VisitorCalls,
   VisitorNews,
   VisitorPass,
+  VisitorReply,
   Welcome,
 } from '@kineta/contract';
 import { io, type Socket } from 'socket.io-client';
 
+/** What was picked, filled in or sent, beside the words that stand for it, and the question that it answers. */
+export type Picked = Omit<VisitorReply, 'clientId' | 'text'>;
+
 /** A message on its way: kept in the browser until the server has it. */
-export interface Pending {
+export interface Pending extends Picked {
   clientId: string;
   text: string;
-  choice?: string;
-  choices?: string[];
   /** Why the server will not take it, in a sentence; it is not sent again by itself. */
   refused?: string;
 }
@@ -34,6 +37,8 @@ export interface ChatState {
   pending: Pending[];
   /** Who of the team is writing now. */
   typing: string;
+  /** Whether the flow is about to say more. */
+  busy: boolean;
 }
 
 const LONGEST = 4_000;
@@ -64,7 +69,8 @@ function keep(name: string, value: unknown): void {
 export class Connection {
   state: ChatState;
   private readonly socket: Socket<VisitorNews, VisitorCalls>;
-  private readonly page: string;
+  private readonly boarding: string;
+  private readonly visit: Omit<Hello, 'conversation' | 'after'>;
   private readonly listeners = new Set<() => void>();
   /** What this page sent: only the page in which the visitor answers is taken elsewhere, not every tab. */
   private readonly sentHere = new Set<string>();
@@ -76,9 +82,13 @@ export class Connection {
   private silence: ReturnType<typeof setTimeout> | undefined;
   private typedAt = 0;
 
-  /** @param goTo takes the page around the chat to another */
-  constructor(boarding: string, page: string, goTo: (page: string) => void = () => {}) {
-    this.page = page;
+  /**
+   * @param visit how the visit came about, as far as the browser knows
+   * @param goTo takes the page around the chat to another
+   */
+  constructor(boarding: string, visit: Omit<Hello, 'conversation' | 'after'>, goTo: (page: string) => void = () => {}) {
+    this.boarding = boarding;
+    this.visit = visit;
     this.goTo = goTo;
     this.state = {
       phase: 'connecting',
@@ -91,6 +101,7 @@ export class Connection {
       entries: [],
       pending: kept<Pending[]>(OUTBOX) ?? [],
       typing: '',
+      busy: false,
     };
     this.socket = io('/visitor', {
       transports: ['websocket'],
@@ -102,7 +113,7 @@ export class Connection {
     this.socket.on('disconnect', () => this.change({ phase: 'reconnecting' }));
     this.socket.on('connect_error', error => this.notConnected(error as Error & { data?: Problem }));
     this.socket.on('entries', batch => {
-      this.change({ lead: batch.lead });
+      this.change({ lead: batch.lead, busy: batch.busy });
       this.receive(batch);
     });
     this.socket.on('typing', ({ name }) => this.someoneTypes(name));
@@ -114,7 +125,7 @@ export class Connection {
   }
 
   /** Sends what the visitor typed or picked. Says why when it cannot be sent as it is. */
-  send(text: string, picked: { choice?: string; choices?: string[] } = {}): string | undefined {
+  send(text: string, picked: Picked = {}): string | undefined {
     if (text.length > LONGEST)
       return `That is ${(text.length - LONGEST).toLocaleString()} characters too long; a message has at most ${LONGEST.toLocaleString()}.`;
     const clientId = crypto.randomUUID();
@@ -123,6 +134,32 @@ export class Connection {
     this.setPending([...this.state.pending, { clientId, text, ...picked }]);
     this.flush();
     return undefined;
+  }
+
+  /**
+   * Sends a file ahead of the message that names it.
+   * @throws an error with a sentence for the visitor
+   */
+  async upload(file: File): Promise<{ id: string; name: string }> {
+    const { id = '', secret = '' } = kept<VisitorPass>(VISITOR) ?? {};
+    let response: Response;
+    try {
+      response = await fetch(location.pathname.replace(/window$/, 'files'), {
+        method: 'POST',
+        headers: {
+          'content-type': 'application/octet-stream',
+          'x-kineta-boarding': this.boarding,
+          'x-kineta-visitor': `${id}.${secret}`,
+          'x-kineta-name': encodeURIComponent(file.name),
+        },
+        body: file,
+      });
+    } catch {
+      throw new Error('The file did not get through. Please try again.');
+    }
+    const answer = await response.json();
+    if (!response.ok) throw new Error((answer as Problem).detail);
+    return answer as { id: string; name: string };
   }
 
   /** Takes a refused message back, for its text to be changed. */
@@ -149,7 +186,7 @@ export class Connection {
 
   private greet(): void {
     const hello = {
-      page: this.page,
+      ...this.visit,
       ...(this.conversation ? { conversation: this.conversation, after: this.last } : {}),
     };
     this.socket.timeout(ANSWER_WITHIN).emit('hello', hello, (late: Error | null, welcome: Answered<Welcome>) => {
@@ -166,7 +203,15 @@ export class Connection {
         this.state.entries = [];
       }
       const { lead, speaker, business, open, changes } = welcome;
-      this.change({ phase: 'open', lead, open, changes, business, speaker: this.state.speaker || speaker });
+      this.change({
+        phase: 'open',
+        busy: false,
+        lead,
+        open,
+        changes,
+        business,
+        speaker: this.state.speaker || speaker,
+      });
       this.receive(welcome.batch);
       this.sending = false;
       this.flush();
@@ -200,7 +245,7 @@ export class Connection {
     const page = fresh.findLast(entry => entry.kind === 'led to page');
     if (page?.kind === 'led to page' && [...arrived].some(clientId => this.sentHere.has(clientId)))
       this.goTo(page.page);
-    const spoken = fresh.findLast(entry => entry.kind === 'said' || entry.kind === 'asked');
+    const spoken = fresh.findLast(entry => 'speaker' in entry);
     this.change({
       entries: [...this.state.entries, ...fresh],
       ...(fresh.some(entry => entry.kind === 'answered') ? { typing: '' } : {}),

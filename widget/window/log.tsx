@@ -1,12 +1,12 @@
 import type { Entry } from '@kineta/contract';
 import type { ComponentChildren } from 'preact';
-import { ChartCard } from './chart.tsx';
 import type { Pending } from './connection.ts';
+import { useLoaded } from './loaded.ts';
 
 type Spans = Extract<Entry, { kind: 'said' }>['line'];
 
 /** A link of the site is the site’s, not ours, in whose frame it stands. */
-function onSite(link: string): string {
+export function onSite(link: string): string {
   return link.startsWith('/') ? `${document.body.dataset.origin ?? ''}${link}` : link;
 }
 
@@ -34,6 +34,16 @@ export function SpokenLine({ line }: { line: Spans }) {
   );
 }
 
+function Pictures({ pictures }: { pictures: ReadonlyArray<{ src: string; alt: string }> }) {
+  return (
+    <div class={pictures.length > 1 ? 'pictures several' : 'pictures'}>
+      {pictures.map(({ src, alt }) => (
+        <img key={src} src={src} alt={alt} />
+      ))}
+    </div>
+  );
+}
+
 function Plain({ text }: { text: string }) {
   return (
     <>
@@ -53,8 +63,26 @@ function Spoken({ who, person, children }: { who: string; person?: boolean; chil
   );
 }
 
+function Chart({ chart }: { chart: Extract<Entry, { kind: 'charted' }> }) {
+  const part = useLoaded(true, () => import('./chart.tsx'));
+  return part ? <part.ChartCard chart={chart} /> : null;
+}
+
 /** One line of the conversation, as its visitor sees it. `first` says that somebody else spoke before. */
-export function LogEntry({ entry, first, goTo }: { entry: Entry; first: boolean; goTo: (page: string) => void }) {
+export function LogEntry({
+  entry,
+  first,
+  goTo,
+  onPick,
+}: {
+  entry: Entry;
+  first: boolean;
+  goTo: (page: string) => void;
+  /** Given to the question that waits, for what can be picked in the line itself. */
+  onPick: ((label: string, id: string) => void) | undefined;
+}) {
+  const shown = entry.kind === 'showed' ? entry.cards : entry.kind === 'asked' ? entry.answer.cards : undefined;
+  const cards = useLoaded(shown !== undefined, () => import('./cards.tsx'));
   // The address is the site’s, not the frame’s, so the page around has to go there.
   const onPage = (page: string) => (event: Event) => {
     event.preventDefault();
@@ -62,15 +90,19 @@ export function LogEntry({ entry, first, goTo }: { entry: Entry; first: boolean;
   };
   switch (entry.kind) {
     case 'said':
+    case 'showed':
     case 'asked':
       return (
-        <Spoken who={first ? entry.speaker : ''}>
-          {entry.kind === 'said' && entry.picture ? <img src={entry.picture.src} alt={entry.picture.alt} /> : null}
-          <SpokenLine line={entry.line} />
-        </Spoken>
+        <>
+          <Spoken who={first ? entry.speaker : ''}>
+            {entry.kind === 'said' && entry.pictures ? <Pictures pictures={entry.pictures} /> : null}
+            <SpokenLine line={entry.line} />
+          </Spoken>
+          {shown && cards ? <cards.Cards cards={shown} onPick={onPick} goTo={goTo} /> : null}
+        </>
       );
     case 'charted':
-      return <ChartCard chart={entry} />;
+      return <Chart chart={entry} />;
     case 'answered':
       return (
         <Spoken who={first ? entry.member.name : ''} person>
@@ -131,6 +163,6 @@ export function PendingMessage({ message, onTakeBack }: { message: Pending; onTa
 /** Who speaks in an entry, to set the name once for several lines. */
 export function voice(entry: Entry | undefined): string {
   if (!entry) return '';
-  if (entry.kind === 'said' || entry.kind === 'asked') return `flow ${entry.speaker}`;
+  if (entry.kind === 'said' || entry.kind === 'asked' || entry.kind === 'showed') return `flow ${entry.speaker}`;
   return entry.kind === 'answered' ? `member ${entry.member.id}` : entry.kind;
 }

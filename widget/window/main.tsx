@@ -4,12 +4,25 @@ import { Connection } from './connection.ts';
 import './window.css';
 
 const { boarding = '', origin = '' } = document.body.dataset;
-const page = decodeURIComponent(location.hash.slice(1)) || '/';
+/** The loader says on which page of the site the chat was opened, and where its visitor came from. */
+const around = new URLSearchParams(location.hash.slice(1));
+
+function device(): 'phone' | 'tablet' | 'computer' {
+  if (matchMedia('(pointer: fine)').matches) return 'computer';
+  return Math.min(screen.width, screen.height) < 600 ? 'phone' : 'tablet';
+}
+const visit = {
+  page: around.get('page') ?? '/',
+  device: device(),
+  language: navigator.language.slice(0, 35),
+  ...(around.get('from') ? { referrer: around.get('from')!.slice(0, 2_000) } : {}),
+};
+
 /** The page around the frame hears from us only when it is the one that the server served us for. */
 function tellParent(message: object): void {
   if (parent !== window && origin !== '') parent.postMessage(message, origin);
 }
 
-const connection = new Connection(boarding, page, to => tellParent({ kineta: 'go', page: to }));
+const connection = new Connection(boarding, visit, to => tellParent({ kineta: 'go', page: to }));
 
 render(<Chat connection={connection} tellParent={tellParent} />, document.getElementById('chat') as HTMLElement);

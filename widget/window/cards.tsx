@@ -1,0 +1,67 @@
+import type { Entry } from '@kineta/contract';
+import { useRef } from 'preact/hooks';
+import { onSite, SpokenLine } from './log.tsx';
+import './cards.css';
+
+type Card = Extract<Entry, { kind: 'showed' }>['cards'][number];
+
+/** A row of cards, to be swiped or keyed through. Without `onPick` what could be picked has been, or is not asked any more. */
+export function Cards({
+  cards,
+  onPick,
+  goTo,
+}: {
+  cards: readonly Card[];
+  onPick: ((label: string, id: string) => void) | undefined;
+  goTo: (page: string) => void;
+}) {
+  const row = useRef<HTMLUListElement>(null);
+  const move = (by: number) => {
+    const width = row.current?.firstElementChild?.clientWidth ?? 0;
+    const smooth = matchMedia('(prefers-reduced-motion: no-preference)').matches;
+    row.current?.scrollBy({ left: by * (width + 10), behavior: smooth ? 'smooth' : 'instant' });
+  };
+  return (
+    <div class="cards">
+      <ul ref={row} tabIndex={0} aria-label={`${cards.length} ${cards.length === 1 ? 'card' : 'cards'}`}>
+        {cards.map((card, index) => (
+          <li key={index} class="card">
+            {card.picture ? <img src={card.picture.src} alt={card.picture.alt} /> : null}
+            <h2>{card.title}</h2>
+            <SpokenLine line={card.line} />
+            {card.price ? <p class="price">{card.price}</p> : null}
+            {card.actions.map(({ id, label, page }) =>
+              page === undefined ? (
+                <button type="button" key={id} class="main" disabled={!onPick} onClick={() => onPick?.(label, id)}>
+                  {label}
+                </button>
+              ) : (
+                <a
+                  key={id}
+                  href={onSite(page)}
+                  target="_top"
+                  onClick={event => {
+                    event.preventDefault();
+                    goTo(page);
+                  }}
+                >
+                  {label}
+                </a>
+              ),
+            )}
+          </li>
+        ))}
+      </ul>
+      {cards.length > 1 ? (
+        <p class="turn">
+          <button type="button" aria-label="Earlier cards" onClick={() => move(-1)}>
+            ←
+          </button>
+          <button type="button" aria-label="More cards" onClick={() => move(1)}>
+            →
+          </button>
+        </p>
+      ) : null}
+    </div>
+  );
+}

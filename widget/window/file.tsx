@@ -1,0 +1,61 @@
+import type { Entry } from '@kineta/contract';
+import { useRef, useState } from 'preact/hooks';
+import './file.css';
+
+type Answer = Extract<Entry, { kind: 'asked' }>['answer'];
+
+const MEGABYTE = 1_024 * 1_024;
+
+/** Picks a file and sends it; what is too large is said before anything is sent. */
+export function FileCard({
+  answer: { accept = [], mostBytes = 0 },
+  upload,
+  onSent,
+}: {
+  answer: Answer;
+  upload: (file: File) => Promise<{ id: string; name: string }>;
+  onSent: (name: string, id: string) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const [sending, setSending] = useState('');
+  const [mistake, setMistake] = useState('');
+  const send = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > mostBytes) {
+      setMistake(
+        `${file.name} has ${(file.size / MEGABYTE).toFixed(1)} MB; at most ${Math.floor(mostBytes / MEGABYTE)} MB can be sent.`,
+      );
+      return;
+    }
+    setMistake('');
+    setSending(file.name);
+    try {
+      const kept = await upload(file);
+      onSent(kept.name, kept.id);
+    } catch (error) {
+      setMistake((error as Error).message);
+    }
+    setSending('');
+    if (input.current) input.current.value = '';
+  };
+  return (
+    <div class="choices">
+      <label class={sending ? 'pick sending' : 'pick'}>
+        <input
+          ref={input}
+          class="unseen"
+          type="file"
+          accept={accept.join(',')}
+          disabled={sending !== ''}
+          onChange={event => send(event.currentTarget.files?.[0])}
+        />
+        {sending ? `Sending ${sending}…` : 'Choose a file'}
+      </label>
+      {mistake ? (
+        <p class="mistake file-mistake" role="alert">
+          {mistake}
+        </p>
+      ) : null}
+    </div>
+  );
+}

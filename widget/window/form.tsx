@@ -1,0 +1,150 @@
+import type { Entry, VisitorReply } from '@kineta/contract';
+import type { InputHTMLAttributes } from 'preact';
+import { useEffect, useId, useRef, useState } from 'preact/hooks';
+import './form.css';
+
+type Answer = Extract<Entry, { kind: 'asked' }>['answer'];
+type Field = NonNullable<Answer['fields']>[number];
+type Given = NonNullable<VisitorReply['fields']>[string];
+
+/** How a phone’s keyboard and a browser’s memory can help with an answer. */
+const inputs: Partial<Record<Answer['type'], InputHTMLAttributes<HTMLInputElement>>> = {
+  email: { inputMode: 'email', autoComplete: 'email' },
+  phone: { type: 'tel', autoComplete: 'tel' },
+  date: { type: 'date' },
+  postcode: { autoComplete: 'postal-code' },
+};
+
+/** Up to so many choices stand side by side; more are a list to open. */
+const SIDE_BY_SIDE = 4;
+
+function FieldInput({
+  field: { id, label, optional, answer, mistake },
+  given,
+  onSet,
+}: {
+  field: Field;
+  given: Given;
+  onSet: (given: Given) => void;
+}) {
+  const own = useId();
+  const wrong = mistake ? `${own}-mistake` : undefined;
+  const about = { 'aria-invalid': mistake ? true : undefined, 'aria-describedby': wrong } as const;
+  const { choices } = answer;
+  const words = (
+    <>
+      {label}
+      {optional ? <small> (if you like)</small> : null}
+    </>
+  );
+  const complaint = mistake ? (
+    <p class="mistake field-mistake" id={wrong}>
+      {mistake}
+    </p>
+  ) : null;
+  const isSeveral = answer.type === 'several choices';
+  if (choices && (isSeveral || choices.length <= SIDE_BY_SIDE)) {
+    const picked = isSeveral ? (given.choices ?? []) : given.choice === undefined ? [] : [given.choice];
+    const toggle = (choice: string) => {
+      const next = !isSeveral
+        ? [choice]
+        : picked.includes(choice)
+          ? picked.filter(one => one !== choice)
+          : [...picked, choice];
+      const text = choices
+        .filter(one => next.includes(one.id))
+        .map(one => one.label)
+        .join(', ');
+      onSet(isSeveral ? { text, choices: next } : { text, choice });
+    };
+    return (
+      <fieldset class="field" {...about}>
+        <legend>{words}</legend>
+        {choices.map(choice => (
+          <label key={choice.id} class="option">
+            <input
+              type={isSeveral ? 'checkbox' : 'radio'}
+              name={`${own}-${id}`}
+              checked={picked.includes(choice.id)}
+              onChange={() => toggle(choice.id)}
+            />
+            {choice.label}
+          </label>
+        ))}
+        {complaint}
+      </fieldset>
+    );
+  }
+  const onInput = (event: { currentTarget: { value: string } }) => onSet({ text: event.currentTarget.value });
+  const help: InputHTMLAttributes<HTMLInputElement> =
+    inputs[answer.type] ?? (/\bname\b/i.test(label) ? { autoComplete: 'name' } : {});
+  return (
+    <div class="field">
+      <label for={own}>{words}</label>
+      {choices ? (
+        <select
+          id={own}
+          {...about}
+          value={given.choice ?? ''}
+          onChange={event => {
+            const choice = choices.find(one => one.id === event.currentTarget.value);
+            onSet(choice ? { text: choice.label, choice: choice.id } : { text: '' });
+          }}
+        >
+          <option value="">Please pick</option>
+          {choices.map(choice => (
+            <option key={choice.id} value={choice.id}>
+              {choice.label}
+            </option>
+          ))}
+        </select>
+      ) : answer.type === 'long text' ? (
+        <textarea id={own} rows={3} maxLength={4_000} {...about} value={given.text} onInput={onInput} />
+      ) : (
+        <input id={own} maxLength={500} {...help} {...about} value={given.text} onInput={onInput} />
+      )}
+      {complaint}
+    </div>
+  );
+}
+
+/** Several questions on one card. What is wrong comes back beside its field, with everything else as it was typed. */
+export function FormCard({
+  fields = [],
+  button,
+  onSend,
+}: {
+  fields: Answer['fields'];
+  button: string | undefined;
+  onSend: (words: string, fields: Record<string, Given>) => void;
+}) {
+  const [given, setGiven] = useState<Record<string, Given>>(() =>
+    Object.fromEntries(fields.map(field => [field.id, field.given ?? { text: '' }])),
+  );
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    form.current?.querySelector<HTMLElement>('[aria-invalid] input, [aria-invalid]:is(input,select,textarea)')?.focus();
+  }, []);
+  const send = (event: Event) => {
+    event.preventDefault();
+    const words = fields.flatMap(field =>
+      given[field.id]?.text.trim() ? `${field.label}: ${given[field.id]!.text.trim()}` : [],
+    );
+    onSend(words.join('\n') || 'Nothing filled in', given);
+  };
+  return (
+    <form class="card form" ref={form} onSubmit={send} noValidate>
+      {fields.map(field => (
+        <FieldInput
+          key={field.id}
+          field={field}
+          given={given[field.id] ?? { text: '' }}
+          onSet={value => setGiven({ ...given, [field.id]: value })}
+        />
+      ))}
+      <button type="submit" class="main">
+        {button || 'Send'}
+      </button>
+    </form>
+  );
+}
