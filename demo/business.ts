@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { BusinessFact } from '@kineta/contract';
 import { type Flow, type OpeningHours, readFlow } from '@kineta/core';
 
 /** The made-up business of the demo. Emails end in .example, phone numbers are from the range kept for fiction. */
@@ -11,7 +12,19 @@ export const business = {
   currency: 'GBP',
   siteKey: 'brackenrow-demo',
   password: 'tarrowdale',
+  mailFrom: 'Robin at Brackenrow <robin@brackenrow.example>',
 };
+
+/** What any flow may use: figures that change once a year, and what is said everywhere. */
+export const businessFacts: BusinessFact[] = [
+  { name: 'survey price', type: 'money', value: 0 },
+  { name: 'grant', type: 'money', value: 7_500 },
+  { name: 'heat pump price', type: 'money', value: 13_900 },
+  { name: 'battery price', type: 'money', value: 5_200 },
+  { name: 'insulation price', type: 'money', value: 1_150 },
+  { name: 'office phone', type: 'phone', value: '+441632960117' },
+  { name: 'waiting time', type: 'number', unit: 'weeks', value: 6 },
+];
 
 export const members = [
   { name: 'Hanne Brill', email: 'hanne@brackenrow.example', role: 'lead', teams: ['Sales'] },

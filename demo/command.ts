@@ -2,7 +2,9 @@ import { join } from 'node:path';
 import { startPrivateDatabase, startServer } from '@kineta/server';
 import { business, members } from './business.ts';
 import { loadDemo, setDomains } from './load.ts';
+import { startMailCatcher } from './mail.ts';
 import { startSite } from './site.ts';
+import { SERVICES, startStandIns } from './standins.ts';
 
 /** `./kineta demo`: everything on this machine, with the demo’s data, until it is stopped. */
 const root = process.env.KINETA_ROOT ?? process.cwd();
@@ -20,11 +22,15 @@ async function onPort<T>(wished: number, start: (port: number) => Promise<T>): P
 }
 
 const database = await startPrivateDatabase({ home: join(home, 'demo'), durable: true });
+const mail = await onPort(port('KINETA_CATCHER_PORT', 4425), startMailCatcher);
+const standIns = await onPort(port('KINETA_STANDINS_PORT', 4402), wished => startStandIns(mail, wished));
 const server = await onPort(port('KINETA_PORT', 4400), wished =>
   startServer({
     databaseUrl: database.url,
     port: wished,
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
+    smtpUrl: mail.url,
+    standIns: { [SERVICES]: standIns.url },
     logLevel: process.env.KINETA_LOG ?? 'warn',
   }),
 );
@@ -36,6 +42,7 @@ const [lead, ...agents] = members;
 console.log(`
   Kineta’s studio       ${server.url}
   Brackenrow’s site     ${site.url}
+  The mail it sends     ${standIns.url}/mail
 
   Sign in as a lead     ${lead.email}
   or as an agent        ${agents.map(agent => agent.email).join('\n                        ')}
@@ -50,6 +57,8 @@ async function stop(): Promise<void> {
   stopping = true;
   site.close();
   await server.close();
+  standIns.close();
+  await mail.close();
   await database.stop();
   process.exit(0);
 }

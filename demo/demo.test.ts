@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { check, dice, type World } from '@kineta/core';
+import { check, dice, plainVisit, type World } from '@kineta/core';
 import { describe, expect, test } from 'vitest';
 import { business, firstVisit, members, teams } from './business.ts';
 import { pastWeek } from './history.ts';
@@ -15,6 +15,7 @@ const world: World = {
   locale: { language: business.language, currency: business.currency },
   country: business.country,
   business: {},
+  visit: plainVisit,
   hours: Object.fromEntries(teams.map(team => [team.name, team.hours])),
 };
 

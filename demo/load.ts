@@ -1,8 +1,8 @@
 import type { EntryBody } from '@kineta/contract';
-import { dice, type World } from '@kineta/core';
+import { dice, plainVisit, type World } from '@kineta/core';
 import { type Database, hashed, insertEntries, passwordHash, secret } from '@kineta/server';
 import { QueryTypes } from 'sequelize';
-import { business, firstVisit, members, teams } from './business.ts';
+import { business, businessFacts, firstVisit, members, teams } from './business.ts';
 import { type PastConversation, pastWeek } from './history.ts';
 
 /** Whether the demo’s workspace is there already. */
@@ -47,7 +47,8 @@ export async function loadDemo(database: Database, root: string, now = Date.now(
     language,
     country,
     currency,
-    business: '{}',
+    business: JSON.stringify(businessFacts),
+    mail_from: business.mailFrom,
     created_at: created,
   });
   const password_hash = await passwordHash(business.password);
@@ -113,6 +114,7 @@ export async function loadDemo(database: Database, root: string, now = Date.now(
     locale: { language, currency },
     country,
     business: {},
+    visit: plainVisit,
     hours: Object.fromEntries(teams.map(team => [team.name, team.hours])),
   };
   const place = { workspace, site, flow: flowId, edition, memberIds, teamIds };

@@ -46,7 +46,7 @@ const flow: Flow = {
           fact: 'home',
           tries: 2,
         },
-        { id: 'work-out', kind: 'set', fact: 'bill', to: { value: 1_900 } },
+        { id: 'work-out', kind: 'set', fact: 'bill', value: 1_900 },
         { id: 'tell', kind: 'say', line: [[{ text: 'You said ' }, { fact: 'home' }, { text: '.' }]] },
         { id: 'again', kind: 'go', to: 'round' },
       ],

@@ -1,4 +1,4 @@
-import { type Event, type Flow, freshSession, play as playFlow, type Step, type World } from '@kineta/core';
+import { type Event, type Flow, freshSession, plainVisit, play as playFlow, type Step, type World } from '@kineta/core';
 import { assign, initialTransition, setup, transition } from 'xstate';
 import { type Result, result } from './result.ts';
 
@@ -46,7 +46,7 @@ function flow(): Flow {
             ways: [{ when: { all: [{ fact, is: 'is', value: 'Castle' }] }, to: 'elsewhere' }],
             otherwise: {},
           }
-        : { id: `set${block}`, kind: 'set', fact: 'seen', to: { value: true } },
+        : { id: `set${block}`, kind: 'set', fact: 'seen', value: true },
     );
     steps.push(
       block === BLOCKS - 1
@@ -148,6 +148,7 @@ export function play(): Result[] {
     locale: { language: 'en-GB', currency: 'GBP' },
     country: 'GB',
     business: {},
+    visit: plainVisit,
     hours: {},
   };
   const replies: Event[] = Array.from({ length: BLOCKS }, (_, block) =>

@@ -4,7 +4,18 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { business, loadDemo, members, setDomains, startSite } from '@kineta/demo';
+import {
+  business,
+  loadDemo,
+  type MailCatcher,
+  members,
+  SERVICES,
+  type StandIns,
+  setDomains,
+  startMailCatcher,
+  startSite,
+  startStandIns,
+} from '@kineta/demo';
 import { connect, migrate, type PrivateDatabase, startPrivateDatabase } from '@kineta/server';
 import {
   type Browser,
@@ -33,6 +44,8 @@ function freePort(): Promise<number> {
 export class Stack {
   url = '';
   site = '';
+  mail!: MailCatcher;
+  standIns!: StandIns;
   private port = 0;
   private home = '';
   private database!: PrivateDatabase;
@@ -47,6 +60,8 @@ export class Stack {
     const site = await startSite(this.url, 0);
     this.site = site.url;
     this.closeSite = site.close;
+    this.mail = await startMailCatcher(0);
+    this.standIns = await startStandIns(this.mail, 0);
     const database = connect(this.database.url, 4);
     await migrate(database);
     await loadDemo(database, root);
@@ -76,6 +91,8 @@ export class Stack {
         KINETA_ROOT: root,
         KINETA_DATABASE_URL: this.database.url,
         KINETA_PORT: String(this.port),
+        KINETA_SMTP_URL: this.mail.url,
+        KINETA_STANDINS: `${SERVICES}=${this.standIns.url}`,
         KINETA_LOG: 'error',
       },
       stdio: ['ignore', 'pipe', 'inherit'],
@@ -105,7 +122,9 @@ export class Stack {
 
   async stop(): Promise<void> {
     this.closeSite();
+    this.standIns.close();
     await this.killServer();
+    await this.mail.close();
     await this.database.stop();
     rmSync(this.home, { recursive: true, force: true });
   }

@@ -1,0 +1,66 @@
+import type { AddressInfo } from 'node:net';
+import express from 'express';
+import { type MailCatcher, mailPages } from './mail.ts';
+
+/** The host under which Brackenrow’s flows call services. */
+export const SERVICES = 'services.brackenrow.example';
+
+/** Tarrowdale’s districts by the first half of their postcodes, and the days on which surveyors come there. */
+const districts: Record<string, { town: string; days: string }> = {
+  TX1: { town: 'Tarrow', days: 'any weekday' },
+  TX2: { town: 'Tarrow East', days: 'any weekday' },
+  TX3: { town: 'Millbeck', days: 'Tuesdays and Thursdays' },
+  TX4: { town: 'Ellerby', days: 'Mondays and Wednesdays' },
+  TX5: { town: 'High Bracken', days: 'Fridays' },
+};
+
+const visits: Record<string, { what: string; when: string; who: string; state: string }> = {
+  'BR-1042': { what: 'Heat pump survey', when: 'Tuesday at 10:00', who: 'Saffi', state: 'confirmed' },
+  'BR-1077': { what: 'Battery fitting', when: 'Thursday at 8:30', who: 'Col and Ines', state: 'confirmed' },
+  'BR-1090': { what: 'Yearly service', when: 'Friday after lunch', who: 'Saffi', state: 'waiting for a part' },
+};
+
+export interface StandIns {
+  url: string;
+  close(): void;
+}
+
+/**
+ * Serves what stands in for services outside: where a postcode is, how a visit stands, and the pages of the mail catcher.
+ * @param port zero takes a free one
+ */
+export function startStandIns(mail: MailCatcher, port: number): Promise<StandIns> {
+  const app = express();
+  app.disable('x-powered-by');
+  app.get('/postcodes/:postcode', (request, response) => {
+    const postcode = request.params.postcode.toUpperCase().replace(/\s+/g, ' ').trim();
+    const district = districts[postcode.split(' ')[0] ?? ''];
+    response.json({
+      postcode,
+      covered: district !== undefined,
+      district: district ? { town: district.town, surveyDays: district.days } : null,
+    });
+  });
+  app.get('/visits/:reference', (request, response) => {
+    const reference = request.params.reference.toUpperCase().trim();
+    const visit = visits[reference.startsWith('BR-') ? reference : `BR-${reference}`];
+    response.json({ found: visit !== undefined, visit: visit ?? null });
+  });
+  app.use(mailPages(mail));
+  app.get('/', (_, response) => response.redirect('/mail'));
+  return new Promise((resolve, reject) => {
+    const server = app.listen(port, '127.0.0.1', error => {
+      if (error) {
+        reject(error);
+        return;
+      }
+      resolve({
+        url: `http://localhost:${(server.address() as AddressInfo).port}`,
+        close() {
+          server.closeAllConnections();
+          server.close();
+        },
+      });
+    });
+  });
+}
