@@ -4,11 +4,12 @@ import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Select, TextField } from '../ui/field.tsx';
 import { useDraft } from './draft.ts';
+import { declareFact, useFacts } from './workplace.ts';
 
 const NEW = '\u0000new';
 
 /** Makes a fact: its name, what it holds, and whether it is remembered for the person. */
-function NewFact({
+export function NewFact({
   type: usual,
   onClose,
   onMade,
@@ -95,28 +96,42 @@ export function FactSelect({
   none?: string;
   onPick: (fact: string | undefined) => void;
 }) {
-  const facts = useDraft(state => state.flow?.facts ?? []);
+  const { own, business, given, all } = useFacts();
   const [making, setMaking] = useState(false);
-  const offered = facts.filter(fact => fact.name === value || !fits || fits(fact));
+  const groups = [
+    { label: 'This flow', facts: own },
+    { label: 'The business', facts: business },
+    { label: 'The visit and the hour', facts: given },
+  ]
+    .map(group => ({ ...group, facts: group.facts.filter(fact => fact.name === value || !fits || fits(fact)) }))
+    .filter(group => group.facts.length > 0);
+  const options = (facts: Fact[]) =>
+    facts.map(fact => (
+      <option key={fact.name} value={fact.name}>
+        {fact.name}
+      </option>
+    ));
   return (
     <>
       <Select
         name={name}
         value={value ?? ''}
         onChange={event => {
-          if (event.target.value === NEW) setMaking(true);
-          else onPick(event.target.value || undefined);
+          const picked = event.target.value;
+          if (picked === NEW) return setMaking(true);
+          declareFact(picked);
+          onPick(picked || undefined);
         }}
       >
         {none !== undefined ? <option value="">{none}</option> : null}
-        {value && !facts.some(fact => fact.name === value) ? (
-          <option value={value}>{value} (no such fact)</option>
-        ) : null}
-        {offered.map(fact => (
-          <option key={fact.name} value={fact.name}>
-            {fact.name}
-          </option>
-        ))}
+        {value && !all.some(fact => fact.name === value) ? <option value={value}>{value} (no such fact)</option> : null}
+        {groups.length === 1
+          ? options(groups[0]!.facts)
+          : groups.map(group => (
+              <optgroup key={group.label} label={group.label}>
+                {options(group.facts)}
+              </optgroup>
+            ))}
         <option value={NEW}>New fact…</option>
       </Select>
       {making ? <NewFact type={usualType} onClose={() => setMaking(false)} onMade={onPick} /> : null}

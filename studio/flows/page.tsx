@@ -1,4 +1,4 @@
-import { type Finding, findStep, isEmptyLine, kindOf, type Scene, type Step, stepKinds } from '@kineta/core';
+import { type Fact, type Finding, findStep, isEmptyLine, kindOf, type Scene, type Step, stepKinds } from '@kineta/core';
 import { ArrowDown, ArrowUp, Copy, Trash2 } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
@@ -9,17 +9,29 @@ import type { LineKeys } from './line-editor.tsx';
 import { useSelection } from './selection.ts';
 import { StepMenu } from './step-menu.tsx';
 import { viewOf } from './steps/registry.ts';
+import { isKept } from './workplace.ts';
 
 /** A new step of a kind, its first wording set to what is there: a fact, a scene or a team of this flow. */
 function newStep(kind: Step['kind'], team: string | undefined): Step {
   const flow = useDraft.getState().flow;
   const blank = stepKinds.find(known => known.kind === kind)!.blank(newId()) as Step;
-  const fact = flow?.facts.find(known => known.scope !== 'business')?.name;
+  const first = (fits: (fact: Fact) => boolean) => flow?.facts.find(fact => isKept(fact) && fits(fact))?.name;
+  const fact = first(() => true);
   switch (blank.kind) {
     case 'decide':
       return fact ? { ...blank, ways: [{ when: { all: [{ fact, is: 'is known' }] } }] } : blank;
     case 'set':
       return fact ? { ...blank, fact } : blank;
+    case 'work out': {
+      const number = first(({ type }) => type === 'money' || type === 'number');
+      return number ? { ...blank, fact: number } : blank;
+    }
+    case 'email': {
+      const address = first(({ type }) => type === 'email');
+      return address ? { ...blank, to: { fact: address } } : blank;
+    }
+    case 'call scene':
+      return { ...blank, scene: flow?.scenes.at(-1)?.id ?? blank.scene };
     case 'go':
       return { ...blank, to: flow?.scenes[0]?.id ?? blank.to };
     case 'hand over':
@@ -30,12 +42,15 @@ function newStep(kind: Step['kind'], team: string | undefined): Step {
 }
 
 function isBlank(step: Step | undefined): boolean {
-  return step?.kind === 'say' && isEmptyLine(step.line) && !step.picture;
+  return step?.kind === 'say' && isEmptyLine(step.line) && !step.pictures?.length;
 }
 
 /** Steps that have a line of their own, in which the caret can stand. */
 function hasLine(step: Step | undefined): boolean {
-  return step !== undefined && ['say', 'ask', 'chart', 'ask consent'].includes(step.kind);
+  return (
+    step !== undefined &&
+    ['say', 'show', 'ask', 'form', 'chart', 'ask consent', 'remind', 'email', 'notify'].includes(step.kind)
+  );
 }
 
 function StepTools({ scene, step, index }: { scene: Scene; step: Step; index: number }) {
@@ -107,7 +122,7 @@ function StepBlock({ scene, step, index, findings }: { scene: Scene; step: Step;
   const keys: LineKeys = {
     onEnter: () => insertAfter(newStep('say', undefined)),
     onEmptied: () => {
-      if (step.kind !== 'say' || step.picture) return;
+      if (step.kind !== 'say' || step.pictures?.length) return;
       edit([{ edit: 'remove step', step: step.id }]);
       near(-1);
     },

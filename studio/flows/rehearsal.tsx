@@ -16,10 +16,11 @@ import { IconButton } from '../ui/button.tsx';
 import { ChartCard } from '../ui/chart-card.tsx';
 import { Select } from '../ui/field.tsx';
 import { LineText } from '../ui/line.tsx';
+import { happeningWords, RehearsedAnswer, RehearsedCards, RehearsedWait } from './rehearsed-answer.tsx';
 import { useSelection } from './selection.ts';
 import { type Office, useWorld } from './world.ts';
 
-type Line = { by: 'flow'; act: Act } | { by: 'visitor'; text: string };
+type Line = { by: 'flow'; act: Act } | { by: 'visitor' | 'world'; text: string };
 
 /** The flow as it plays when it begins with another scene. */
 function from(flow: Flow, scene: string): Flow {
@@ -29,7 +30,7 @@ function from(flow: Flow, scene: string): Flow {
 
 /** A line that is only begun is not heard yet. */
 function isHeard(act: Act): boolean {
-  return act.act !== 'say' || act.picture !== undefined || !isEmptyLine(act.line);
+  return act.act !== 'say' || act.pictures !== undefined || !isEmptyLine(act.line);
 }
 
 /** Plays what the visitor did so far through the draft as it is now. */
@@ -38,6 +39,7 @@ function rehearse(flow: Flow, events: Event[], world: World): { lines: Line[]; s
   let session = freshSession();
   for (const event of events) {
     if (event.event === 'replied') lines.push({ by: 'visitor', text: event.text });
+    else if (event.event !== 'opened') lines.push({ by: 'world', text: happeningWords(event) });
     const result = play(flow, session, event, world);
     session = result.session;
     lines.push(...result.acts.filter(isHeard).map((act): Line => ({ by: 'flow', act })));
@@ -45,21 +47,19 @@ function rehearse(flow: Flow, events: Event[], world: World): { lines: Line[]; s
   return { lines, session };
 }
 
-function Spoken({ act }: { act: Extract<Act, { act: 'say' | 'ask' }> }) {
+function Spoken({ act }: { act: Extract<Act, { act: 'say' | 'ask' | 'show' }> }) {
   return (
     <>
-      {act.act === 'say' && act.picture ? (
-        <img src={act.picture.src} alt={act.picture.alt} className="mb-1 max-h-36 rounded" />
+      {act.act === 'say' && act.pictures ? (
+        <span className="mb-1 flex flex-wrap gap-1">
+          {act.pictures.map(picture => (
+            <img key={picture.src} src={picture.src} alt={picture.alt} className="max-h-28 rounded" />
+          ))}
+        </span>
       ) : null}
       <LineText line={act.line} />
     </>
   );
-}
-
-/** What picking several comes to, in words. */
-function severalWords(choices: ReadonlyArray<{ id: string; label: string }>, picked: string[]): string {
-  const labels = choices.filter(({ id }) => picked.includes(id)).map(({ label }) => label);
-  return labels.length > 0 ? labels.join(', ') : 'None of these';
 }
 
 function direction(act: Act): string | undefined {
@@ -70,7 +70,17 @@ function direction(act: Act): string | undefined {
   if (act.act === 'record consent') return `${act.given ? 'Agreed' : 'Did not agree'} to ${act.purpose}.`;
   if (act.act === 'withdraw consent') return `The consent to ${act.purpose} is withdrawn.`;
   if (act.act === 'take to page') return `The visitor is taken to ${act.page}.`;
+  if (act.act === 'email') return `An email goes to ${act.to.join(', ')}: “${act.subject}”.`;
+  if (act.act === 'notify') return `${act.team ?? 'Everyone'} is told: “${act.text}”.`;
+  if (act.act === 'call service') return `Calls ${act.request.url}.`;
+  if (act.act === 'start flow') return `Goes on with the flow “${act.flow}”.`;
   return undefined;
+}
+
+/** What the flow has done since the visitor, or the world, last did something. */
+function lastActs(lines: readonly Line[]): Act[] {
+  const since = lines.findLastIndex(line => line.by !== 'flow');
+  return lines.slice(since + 1).flatMap(line => (line.by === 'flow' ? [line.act] : []));
 }
 
 /**
@@ -84,7 +94,6 @@ export function Rehearsal({ flow }: { flow: Flow }) {
   const [start, setStart] = useState(scene);
   const [office, setOffice] = useState<Office>('open');
   const [text, setText] = useState('');
-  const [several, setSeveral] = useState<string[]>([]);
   const log = useRef<HTMLDivElement>(null);
 
   // Until somebody has answered, the rehearsal follows the caret from scene to scene.
@@ -105,13 +114,13 @@ export function Rehearsal({ flow }: { flow: Flow }) {
 
   const last = lines.findLast(line => line.by === 'flow' && line.act.act === 'ask');
   const asked = session.state === 'asking' && last?.by === 'flow' && last.act.act === 'ask' ? last.act : undefined;
-  const isSeveral = asked?.answer.type === 'several choices';
-  const reply = (words: string, picked: { choice?: string; choices?: string[] } = {}) => {
-    if (words.trim() === '') return;
-    setReplies([...replies, { event: 'replied', text: words, ...picked }]);
-    setSeveral([]);
+  const happen = (event: Event) => {
+    if (event.event === 'replied' && event.text.trim() === '') return;
+    setReplies([...replies, event]);
     setText('');
   };
+  const reply = (words: string, picked: Partial<Extract<Event, { event: 'replied' }>> = {}) =>
+    happen({ event: 'replied', text: words, ...(asked ? { step: asked.step } : {}), ...picked });
   const submit = (event: FormEvent) => {
     event.preventDefault();
     reply(text);
@@ -159,12 +168,19 @@ export function Rehearsal({ flow }: { flow: Flow }) {
                   {line.text}
                 </p>
               );
+            if (line.by !== 'flow')
+              return (
+                <p key={index} className="text-center text-xs text-ink-3">
+                  {line.text}
+                </p>
+              );
             const { act } = line;
-            if (act.act === 'say' || act.act === 'ask')
+            if (act.act === 'say' || act.act === 'ask' || act.act === 'show')
               return (
                 <div key={index}>
                   <p className="label text-petrol">{flow.speaker}</p>
                   <Spoken act={act} />
+                  {act.act === 'show' ? <RehearsedCards cards={act.cards} /> : null}
                 </div>
               );
             if (act.act === 'chart') return <ChartCard key={index} chart={act} />;
@@ -175,34 +191,8 @@ export function Rehearsal({ flow }: { flow: Flow }) {
               </p>
             ) : null;
           })}
-          {asked?.answer.choices ? (
-            <div className="flex flex-wrap justify-end gap-1.5">
-              {asked.answer.choices.map(choice => (
-                <button
-                  key={choice.id}
-                  type="button"
-                  aria-pressed={isSeveral ? several.includes(choice.id) : undefined}
-                  onClick={() => {
-                    if (!isSeveral) reply(choice.label, { choice: choice.id });
-                    else if (several.includes(choice.id)) setSeveral(several.filter(id => id !== choice.id));
-                    else setSeveral([...several, choice.id]);
-                  }}
-                  className="rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 text-plum hover:bg-plum-2 aria-pressed:bg-plum-2"
-                >
-                  {choice.label || '…'}
-                </button>
-              ))}
-              {isSeveral ? (
-                <button
-                  type="button"
-                  onClick={() => reply(severalWords(asked.answer.choices ?? [], several), { choices: several })}
-                  className="rounded-[14px_14px_2px_14px] bg-plum px-3 py-0.5 text-white"
-                >
-                  {several.length === 0 ? 'None of these' : 'That’s it'}
-                </button>
-              ) : null}
-            </div>
-          ) : null}
+          {asked ? <RehearsedAnswer key={replies.length} answer={asked.answer} onReply={reply} /> : null}
+          <RehearsedWait session={session} acts={lastActs(lines)} onEvent={happen} />
         </div>
         <form onSubmit={submit} className="p-2.5">
           <input

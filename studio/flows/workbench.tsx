@@ -2,18 +2,19 @@ import { check } from '@kineta/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { useSignedIn } from '../account/store.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { ChecksLine } from './checks-line.tsx';
 import { useDraft } from './draft.ts';
+import { FactsList } from './facts-list.tsx';
 import { Page } from './page.tsx';
 import { Publish } from './publish.tsx';
 import { Rehearsal } from './rehearsal.tsx';
 import { Scenes } from './scenes.tsx';
 import { useSelection } from './selection.ts';
+import { useWorkplace } from './workplace.ts';
 
 /** Somebody else saved in the meantime: both versions are there until the lead chooses. */
 function Conflict() {
@@ -36,8 +37,9 @@ function Conflict() {
 export default function Workbench() {
   const { id = '' } = useParams();
   const { detail, flow, mistake, open, past, future, undo, redo } = useDraft();
-  const { teams } = useSignedIn();
+  const workplace = useWorkplace();
   const [publishing, setPublishing] = useState(false);
+  const [listing, setListing] = useState(false);
   const [showing, setShowing] = useState<'page' | 'rehearsal'>('page');
   const scene = useSelection(state => state.scene);
   const goTo = useSelection(state => state.goTo);
@@ -61,10 +63,7 @@ export default function Workbench() {
   }, [flow?.name]);
 
   const settled = useDeferredValue(flow);
-  const findings = useMemo(
-    () => (settled ? check(settled, { teams: teams.map(team => team.name) }) : []),
-    [settled, teams],
-  );
+  const findings = useMemo(() => (settled ? check(settled, workplace) : []), [settled, workplace]);
 
   // A line that is just being begun is no mistake yet; left empty, it goes away by itself.
   const writing = useSelection(state => state.step);
@@ -105,6 +104,7 @@ export default function Workbench() {
             <Redo2 className="size-4" aria-hidden="true" />
           </IconButton>
         </span>
+        <Button onClick={() => setListing(true)}>Facts</Button>
         <Button className="lg:hidden" onClick={() => setShowing(showing === 'page' ? 'rehearsal' : 'page')}>
           {showing === 'page' ? 'Rehearse' : 'Write'}
         </Button>
@@ -133,6 +133,7 @@ export default function Workbench() {
         </aside>
       </div>
       <ChecksLine findings={shownFindings} />
+      {listing ? <FactsList onClose={() => setListing(false)} /> : null}
       {publishing ? <Publish findings={findings} onClose={() => setPublishing(false)} /> : null}
     </main>
   );

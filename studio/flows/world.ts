@@ -1,4 +1,4 @@
-import type { World } from '@kineta/core';
+import { plainVisit, type World } from '@kineta/core';
 import { useMemo } from 'react';
 import { useSignedIn } from '../account/store.ts';
 
@@ -7,7 +7,7 @@ export type Office = 'open' | 'closed';
 
 /** The world of a rehearsal: the workspace’s, today, with its teams in or out as the lead wishes. */
 export function useWorld(office: Office = 'open'): World {
-  const { workspace, teams } = useSignedIn();
+  const { workspace, teams, business } = useSignedIn();
   return useMemo(() => {
     const closed = { zone: workspace.zone, open: [], closedOn: [] };
     return {
@@ -17,8 +17,9 @@ export function useWorld(office: Office = 'open'): World {
       random: () => 0.5,
       locale: workspace,
       country: workspace.country,
-      business: {},
+      business: Object.fromEntries(business.map(fact => [fact.name, fact.value])),
+      visit: plainVisit,
       hours: office === 'open' ? {} : Object.fromEntries(teams.map(team => [team.name, closed])),
     };
-  }, [office, workspace, teams]);
+  }, [office, workspace, teams, business]);
 }

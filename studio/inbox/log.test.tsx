@@ -12,6 +12,8 @@ beforeEach(() => {
     account: {
       member: { id: '1', name: 'Priya Marlow', role: 'agent', email: 'priya@brackenrow.example' },
       workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
+      business: [],
+      published: [],
       members: [],
       teams: [],
       sites: [],

@@ -1,5 +1,5 @@
 import type { Entry } from '@kineta/contract';
-import { show } from '@kineta/core';
+import { type CardShown, type FileGiven, show } from '@kineta/core';
 import type { ReactNode } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { ChartCard } from '../ui/chart-card.tsx';
@@ -53,7 +53,37 @@ function Direction({ at, children }: { at: string; children: ReactNode }) {
 
 function opened(entry: Extract<Entry, { kind: 'opened' }>): string {
   const greets = entry.flow ? ` Edition ${entry.edition} of “${entry.flow}” greets.` : ' No flow greets.';
-  return `Opened the chat on ${entry.page}${entry.returning ? ', not for the first time' : ''}.${greets}`;
+  const from = entry.referrer ? `, coming from ${entry.referrer}` : '';
+  const by = entry.device && entry.device !== 'computer' ? ` on a ${entry.device}` : '';
+  return `Opened the chat on ${entry.page}${by}${from}${entry.returning ? ', not for the first time' : ''}.${greets}`;
+}
+
+const fieldList = new Intl.ListFormat('en');
+
+/** The cards that the visitor was shown, in short. */
+function Shown({ cards }: { cards: readonly CardShown[] }) {
+  if (cards.length === 0) return null;
+  return (
+    <ul className="mt-1 flex flex-wrap gap-1.5">
+      {cards.map((card, index) => (
+        <li key={index} className="rounded-md border border-rule px-2 py-1 text-[0.8125rem]">
+          <b className="font-semibold">{card.title}</b>
+          {card.price ? ` ${card.price}` : ''}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const MEGABYTE = 1_024 * 1_024;
+
+function FileLink({ file }: { file: FileGiven }) {
+  const size = file.size < MEGABYTE ? `${Math.ceil(file.size / 1_024)} KB` : `${(file.size / MEGABYTE).toFixed(1)} MB`;
+  return (
+    <a href={`/api/files/${file.id}`} download={file.name} className="text-sm text-petrol underline">
+      Save {file.name} ({size})
+    </a>
+  );
 }
 
 /** One line of the conversation, set as the play that it is. */
@@ -64,16 +94,29 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
     case 'opened':
       return <Direction at={line.at}>{opened(line)}</Direction>;
     case 'said':
+    case 'showed':
     case 'asked':
       return (
         <Row at={line.at}>
           <p className="label text-petrol">{line.speaker} · flow</p>
           <div className={script}>
-            {line.kind === 'said' && line.picture ? (
-              <img src={line.picture.src} alt={line.picture.alt} className="my-1 max-h-40 rounded" />
+            {line.kind === 'said' && line.pictures ? (
+              <div className="my-1 flex flex-wrap gap-1.5">
+                {line.pictures.map(picture => (
+                  <img key={picture.src} src={picture.src} alt={picture.alt} className="max-h-40 rounded" />
+                ))}
+              </div>
             ) : null}
             <LineText line={line.line} live />
           </div>
+          {line.kind === 'said' ? null : (
+            <Shown cards={line.kind === 'showed' ? line.cards : (line.answer.cards ?? [])} />
+          )}
+          {line.kind === 'asked' && line.answer.fields ? (
+            <p className="text-xs text-ink-2">
+              A card with {fieldList.format(line.answer.fields.map(({ label }) => label))}.
+            </p>
+          ) : null}
         </Row>
       );
     case 'charted':
@@ -89,6 +132,7 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
           <p className="label text-plum">{visitor}</p>
           <div className={`${script} border-l-2 border-plum-3 pl-2.5`}>
             <Text>{line.text}</Text>
+            {line.file ? <FileLink file={line.file} /> : null}
           </div>
         </Row>
       );
@@ -138,6 +182,44 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
       );
     case 'led to page':
       return <Direction at={line.at}>Took the visitor to {line.page}.</Direction>;
+    case 'paused':
+      return (
+        <Direction at={line.at}>The flow pauses until {wholeTime(line.until)}, or until the visitor writes.</Direction>
+      );
+    case 'emailed':
+      return (
+        <Row at={line.at}>
+          <details className="rounded-md border border-rule bg-sheet px-3 py-1.5">
+            <summary className="cursor-pointer font-script text-ink-2 italic">
+              Emailed {line.to.join(', ')}: “{line.subject}”
+            </summary>
+            <div className="mt-2 font-script">
+              <LineText line={line.line} live />
+              {line.charts.map((chart, index) => (
+                <ChartCard key={index} chart={chart} />
+              ))}
+            </div>
+          </details>
+        </Row>
+      );
+    case 'notified':
+      return (
+        <Direction at={line.at}>
+          Told {line.team ?? 'everyone'} in the studio: “{line.text}”
+        </Direction>
+      );
+    case 'called':
+      return (
+        <Direction at={line.at}>
+          Called <span className="font-mono text-xs not-italic [overflow-wrap:anywhere]">{line.url}</span>
+        </Direction>
+      );
+    case 'went on with':
+      return (
+        <Direction at={line.at}>
+          Went on with edition {line.edition} of “{line.flow}”.
+        </Direction>
+      );
     case 'taken':
       return <Direction at={line.at}>{line.member.name} took the conversation.</Direction>;
     case 'passed on':

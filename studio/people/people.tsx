@@ -9,6 +9,7 @@ import { Empty } from '../ui/empty.tsx';
 import { SmallInput } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
+import { Consents } from './consents.tsx';
 
 const columns =
   'grid grid-cols-[minmax(9rem,1fr)_minmax(11rem,1.3fr)_9rem_minmax(8rem,2fr)_5rem] gap-4 px-6 max-md:grid-cols-[1fr_auto] max-md:gap-2 max-md:px-4';
@@ -34,6 +35,7 @@ export default function People() {
   const [total, setTotal] = useState(0);
   const [next, setNext] = useState<string | null>(null);
   const [mistake, setMistake] = useState('');
+  const [shown, setShown] = useState<Person>();
   const list = useRef<HTMLDivElement>(null);
 
   useEffect(() => {
@@ -133,8 +135,16 @@ export default function People() {
                     <span role="cell" className="truncate max-md:hidden">
                       {person.phone ?? <span className="text-ink-3">–</span>}
                     </span>
-                    <span role="cell" className="grid min-w-0 max-md:hidden">
+                    <span role="cell" className="grid min-w-0 grid-cols-[1fr_auto] gap-2 max-md:hidden">
                       <Captured person={person} />
+                      <button
+                        type="button"
+                        className="text-petrol hover:underline"
+                        aria-label={`Consents of ${person.name ?? person.email ?? person.phone ?? 'somebody'}`}
+                        onClick={() => setShown(person)}
+                      >
+                        Consents
+                      </button>
                     </span>
                     <time
                       role="cell"
@@ -151,6 +161,7 @@ export default function People() {
           </div>
         </div>
       )}
+      {shown ? <Consents person={shown} onClose={() => setShown(undefined)} /> : null}
     </main>
   );
 }

@@ -11,6 +11,7 @@ const FlowList = lazy(() => import('../flows/list.tsx'));
 const Workbench = lazy(() => import('../flows/workbench.tsx'));
 const Inbox = lazy(() => import('../inbox/inbox.tsx'));
 const People = lazy(() => import('../people/people.tsx'));
+const Settings = lazy(() => import('../settings/settings.tsx'));
 
 /** Leads begin with their flows, agents with who waits. */
 function Home() {
@@ -45,6 +46,7 @@ const router = createBrowserRouter([
       { path: '/flows/:id', element: later(<Workbench />) },
       { path: '/inbox/:id?', element: later(<Inbox />) },
       { path: '/people', element: later(<People />) },
+      { path: '/settings', element: later(<Settings />) },
       { path: '*', element: <Home /> },
     ],
   },

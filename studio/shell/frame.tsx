@@ -1,10 +1,12 @@
 import { LogOut } from 'lucide-react';
 import { useEffect } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { NavLink, Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { SignInAgain } from '../account/sign-in.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
 import { useInbox } from '../inbox/store.ts';
+import { NoticeBell } from '../notices/bell.tsx';
+import { useNotices } from '../notices/store.ts';
 import { clockTime } from '../ui/time.ts';
 import { live, useConnection } from './live.ts';
 import { Logo } from './logo.tsx';
@@ -52,11 +54,14 @@ export function Frame() {
   const online = useConnection(state => state.online && state.reachable);
   const waiting = useInbox(state => state.counts.waiting);
   const attend = useInbox(state => state.attend);
+  const attendNotices = useNotices(state => state.attend);
+  const navigate = useNavigate();
 
   useEffect(() => {
     live();
     return attend();
   }, [attend]);
+  useEffect(() => attendNotices(conversation => void navigate(`/inbox/${conversation}`)), [attendNotices, navigate]);
 
   return (
     <div className="flex h-full max-md:flex-col-reverse">
@@ -71,6 +76,8 @@ export function Frame() {
           {member.role === 'lead' ? <Area to="/flows" name="Flows" /> : null}
           <Area to="/inbox" name="Inbox" count={waiting} />
           <Area to="/people" name="People" />
+          {member.role === 'lead' ? <Area to="/settings" name="Settings" /> : null}
+          <NoticeBell />
         </div>
         <div className="mt-auto px-2.5 text-xs max-md:hidden">
           <p className="text-white">{workspace.name}</p>

@@ -1,7 +1,7 @@
-import { Plus, X } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { IconButton } from '../../ui/button.tsx';
+import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
+import { RemoveButton } from '../../ui/remove-button.tsx';
 import { newId } from '../draft.ts';
 import { WaySelect } from '../way-select.tsx';
 import type { AnswerProps } from './panel.ts';
@@ -12,7 +12,7 @@ interface Labelled {
 }
 
 /** The choices of an answer, each with its words and whatever else it has; Enter makes the next. */
-function ChoiceList<C extends Labelled>({
+export function ChoiceList<C extends Labelled>({
   legend,
   choices,
   onSet,
@@ -49,22 +49,18 @@ function ChoiceList<C extends Labelled>({
               }}
             />
             {beside?.(choice, index)}
-            <IconButton
+            <RemoveButton
               name={`Remove choice ${index + 1}`}
               onClick={() => onSet(choices.filter(({ id }) => id !== choice.id))}
-            >
-              <X className="size-3.5" aria-hidden="true" />
-            </IconButton>
+            />
           </li>
         ))}
       </ul>
-      <button
-        type="button"
-        className="mt-1.5 flex items-center gap-1 rounded px-1 text-plum hover:underline"
-        onClick={() => insertAt(choices.length)}
-      >
-        <Plus className="size-3.5" aria-hidden="true" /> Add a choice
-      </button>
+      <div className="mt-1.5">
+        <AddButton tone="plum" onClick={() => insertAt(choices.length)}>
+          Add a choice
+        </AddButton>
+      </div>
     </fieldset>
   );
 }

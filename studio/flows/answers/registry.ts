@@ -1,5 +1,6 @@
 import type { AnswerType } from '@kineta/core';
 import { ChoicePanel, SeveralPanel } from './choices.tsx';
+import { FilePanel } from './file.tsx';
 import { NumberPanel, RangePanel, RatingPanel } from './numbers.tsx';
 import type { AnswerPanel } from './panel.ts';
 
@@ -9,6 +10,7 @@ const panels: { [T in AnswerType]?: AnswerPanel<T> } = {
   number: NumberPanel,
   'number range': RangePanel,
   rating: RatingPanel,
+  file: FilePanel,
 };
 
 /** What can be set about a type of answer, if anything. Each panel stands under its own type, which makes the cast right. */

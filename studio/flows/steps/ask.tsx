@@ -2,33 +2,16 @@ import { type Answer, type AnswerType, type Ask, answerKindOf, answerKinds, isEm
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { Select } from '../../ui/field.tsx';
+import { blankAnswer } from '../answers/blank.ts';
 import { panelOf } from '../answers/registry.ts';
-import { newId, useDraft } from '../draft.ts';
+import { useDraft } from '../draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { LineField } from '../line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
+import { isKept } from '../workplace.ts';
 import { useWorld } from '../world.ts';
 import { LineTools, SpeakerLabel } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
-
-/** A new answer of a type, to be filled in. Choices stay when both types have them. */
-function blankAnswer(type: AnswerType, before: Answer): Answer {
-  const choices =
-    'choices' in before
-      ? before.choices.map(({ id, label }) => ({ id, label }))
-      : ['One', 'Another'].map(label => ({ id: newId(), label }));
-  switch (type) {
-    case 'choice':
-    case 'several choices':
-      return { type, choices };
-    case 'number range':
-      return { type, bounds: [1_000, 2_000, 3_000] };
-    case 'rating':
-      return { type, most: 5 };
-    default:
-      return { type };
-  }
-}
 
 function useTitle(): (scene: string | undefined) => string {
   const scenes = useDraft(state => state.flow?.scenes);
@@ -138,7 +121,7 @@ function Panel({ step, change }: StepProps<Ask>) {
           value={step.fact}
           none="nothing"
           usualType={keptAs[0]!}
-          fits={fact => keptAs.includes(fact.type) && fact.scope !== 'business'}
+          fits={fact => keptAs.includes(fact.type) && isKept(fact)}
           onPick={fact => {
             const { fact: _, ...rest } = step;
             change(fact ? { ...rest, fact } : rest);

@@ -1,9 +1,10 @@
 import type { Chart } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
-import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { IconButton } from '../../ui/button.tsx';
+import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
+import { RemoveButton } from '../../ui/remove-button.tsx';
+import { FormulaField } from '../formula-field.tsx';
 import { LineField } from '../line-field.tsx';
 import { LineTools, SpeakerLabel } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
@@ -76,7 +77,7 @@ function Panel({ step, change }: StepProps<Chart>) {
         </label>
       </p>
       {step.values.map((value, index) => (
-        <p key={index} className="flex items-center gap-2">
+        <div key={index} className="flex items-start gap-2">
           <SmallInput
             name={`Label ${index + 1}`}
             className="w-28"
@@ -84,31 +85,25 @@ function Panel({ step, change }: StepProps<Chart>) {
             value={value.label}
             onChange={event => set(index, { ...value, label: event.target.value })}
           />
-          <SmallInput
+          <FormulaField
             name={`Value ${index + 1}`}
-            className="flex-1 font-mono"
+            oneLine
             placeholder="heating bill - yearly saving"
             value={value.formula}
-            onChange={event => set(index, { ...value, formula: event.target.value })}
+            onChange={formula => set(index, { ...value, formula })}
           />
           {step.values.length > 1 ? (
-            <IconButton
+            <RemoveButton
               name={`Remove value ${index + 1}`}
               onClick={() => change({ ...step, values: step.values.filter((_, at) => at !== index) })}
-            >
-              <X className="size-3.5" aria-hidden="true" />
-            </IconButton>
+            />
           ) : null}
-        </p>
+        </div>
       ))}
       {step.values.length < 12 ? (
-        <button
-          type="button"
-          className="flex items-center gap-1 rounded px-1 text-petrol hover:underline"
-          onClick={() => change({ ...step, values: [...step.values, { label: 'Then', formula: '1' }] })}
-        >
-          <Plus className="size-3.5" aria-hidden="true" /> Another value
-        </button>
+        <AddButton onClick={() => change({ ...step, values: [...step.values, { label: 'Then', formula: '1' }] })}>
+          Another value
+        </AddButton>
       ) : null}
     </div>
   );

@@ -5,6 +5,7 @@ import { Select, SmallInput } from '../../ui/field.tsx';
 import { FactSelect } from '../facts.tsx';
 import { LineField } from '../line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
+import { isKept } from '../workplace.ts';
 import { DirectionBody } from './direction.tsx';
 import { LineTools, SpeakerLabel } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
@@ -73,7 +74,7 @@ function Panel({ step, change }: StepProps<AskConsent>) {
           value={step.fact}
           none="nothing more"
           usualType="yes/no"
-          fits={fact => fact.type === 'yes/no' && fact.scope !== 'business'}
+          fits={fact => fact.type === 'yes/no' && isKept(fact)}
           onPick={fact => {
             const { fact: _, ...rest } = step;
             change(fact ? { ...rest, fact } : rest);

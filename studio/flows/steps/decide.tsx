@@ -1,10 +1,21 @@
-import { Comparison, type Condition, type Decide, type Fact, needsValue, type Row, type Value } from '@kineta/core';
-import { Plus, X } from 'lucide-react';
-import { IconButton } from '../../ui/button.tsx';
+import {
+  Comparison,
+  type Condition,
+  type ConditionPart,
+  type Decide,
+  type Fact,
+  needsValue,
+  type Row,
+  type Value,
+} from '@kineta/core';
+import { type ReactNode, useState } from 'react';
+import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
-import { useDraft } from '../draft.ts';
+import { RemoveButton } from '../../ui/remove-button.tsx';
 import { FactSelect } from '../facts.tsx';
+import { FormulaField } from '../formula-field.tsx';
 import { WaySelect } from '../way-select.tsx';
+import { useFacts } from '../workplace.ts';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
@@ -12,12 +23,16 @@ import type { StepProps, StepView } from './view.ts';
 export function ValueInput({
   fact,
   value,
+  several = false,
   onSet,
 }: {
   fact: Fact | undefined;
   value: Value | undefined;
+  /** Whether any of several values is meant, written as a list. */
+  several?: boolean;
   onSet: (value: Value) => void;
 }) {
+  if (several) return <ListInput value={value} choices={fact?.choices} onSet={onSet} />;
   if (fact?.type === 'yes/no')
     return (
       <Select name="Value" value={String(value ?? '')} onChange={event => onSet(event.target.value === 'true')}>
@@ -26,11 +41,22 @@ export function ValueInput({
         <option value="false">no</option>
       </Select>
     );
+  if (fact?.choices?.length)
+    return (
+      <Select name="Value" value={String(value ?? '')} onChange={event => onSet(event.target.value)}>
+        {fact.choices.includes(String(value)) ? null : (
+          <option value={String(value ?? '')}>{String(value ?? '…')}</option>
+        )}
+        {fact.choices.map(choice => (
+          <option key={choice}>{choice}</option>
+        ))}
+      </Select>
+    );
   const isNumber = fact?.type === 'number' || fact?.type === 'money';
   return (
     <SmallInput
       name="Value"
-      type={isNumber ? 'number' : 'text'}
+      type={isNumber ? 'number' : fact?.type === 'date' ? 'date' : fact?.name === 'time of day' ? 'time' : 'text'}
       className="w-32"
       value={value === undefined ? '' : String(value)}
       onChange={event => onSet(isNumber && event.target.value !== '' ? Number(event.target.value) : event.target.value)}
@@ -38,16 +64,69 @@ export function ValueInput({
   );
 }
 
-function RowEditor({ row, onSet, onRemove }: { row: Row; onSet: (row: Row) => void; onRemove?: () => void }) {
-  const facts = useDraft(state => state.flow?.facts ?? []);
-  const fact = facts.find(({ name }) => name === row.fact);
+/** Several values: ticked when there is a list to tick from, else written with commas between. */
+function ListInput({
+  value,
+  choices,
+  onSet,
+}: {
+  value: Value | undefined;
+  choices: string[] | undefined;
+  onSet: (value: Value) => void;
+}) {
+  const list = Array.isArray(value) ? value : value === undefined || value === '' ? [] : [String(value)];
+  const [text, setText] = useState(list.join(', '));
+  if (choices?.length)
+    return (
+      <span className="flex flex-wrap gap-x-2.5 gap-y-0.5">
+        {choices.map(choice => (
+          <label key={choice} className="flex items-center gap-1">
+            <input
+              type="checkbox"
+              checked={list.includes(choice)}
+              onChange={event =>
+                onSet(choices.filter(one => (one === choice ? event.target.checked : list.includes(one))))
+              }
+            />
+            {choice}
+          </label>
+        ))}
+      </span>
+    );
+  return (
+    <SmallInput
+      name="Values"
+      className="w-52"
+      placeholder="one, another"
+      value={text}
+      onChange={event => {
+        setText(event.target.value);
+        onSet(
+          event.target.value
+            .split(',')
+            .map(item => item.trim())
+            .filter(Boolean),
+        );
+      }}
+    />
+  );
+}
+
+function RowEditor({ row, onSet }: { row: Row; onSet: (row: Row) => void }) {
+  const { all } = useFacts();
+  const fact = all.find(({ name }) => name === row.fact);
   return (
     <span className="flex flex-wrap items-center gap-1.5">
       <FactSelect
         name="Fact"
         value={row.fact}
         usualType="text"
-        onPick={name => name && onSet({ fact: name, is: row.is })}
+        onPick={name => {
+          if (!name) return;
+          // Yes or no is asked about more often than whether it is known.
+          const isYesNo = all.find(known => known.name === name)?.type === 'yes/no';
+          onSet(isYesNo ? { fact: name, is: 'is', value: true } : { fact: name, is: row.is });
+        }}
       />
       <Select
         name="Comparison"
@@ -62,77 +141,147 @@ function RowEditor({ row, onSet, onRemove }: { row: Row; onSet: (row: Row) => vo
         ))}
       </Select>
       {needsValue(row.is) ? (
-        <ValueInput fact={fact} value={row.value} onSet={value => onSet({ ...row, value })} />
-      ) : null}
-      {onRemove ? (
-        <IconButton name="Remove this condition" onClick={onRemove}>
-          <X className="size-3.5" aria-hidden="true" />
-        </IconButton>
+        <ValueInput
+          key={`${row.fact} ${row.is === 'is one of'}`}
+          fact={fact}
+          value={row.value}
+          several={row.is === 'is one of'}
+          onSet={value => onSet({ ...row, value })}
+        />
       ) : null}
     </span>
   );
 }
 
-function ConditionEditor({ condition, onSet }: { condition: Condition; onSet: (condition: Condition) => void }) {
-  const firstFact = useDraft(state => state.flow?.facts[0]?.name ?? 'answer');
-  const blank: Row = { fact: firstFact, is: 'is known' };
-  const mode = 'formula' in condition ? 'formula' : 'all' in condition ? 'all' : 'any';
-  const rows = 'formula' in condition ? [] : 'all' in condition ? condition.all : condition.any;
-  const setRows = (next: Row[]) => onSet(mode === 'any' ? { any: next } : { all: next });
+type Group = Exclude<ConditionPart, Row>;
+type Joint = 'all' | 'any' | 'not';
+/** Three levels are as many as the format, and a reader, takes. */
+const DEEPEST = 3;
+
+const jointWords: Record<Joint, string> = {
+  all: 'all of these hold',
+  any: 'one of these holds',
+  not: 'this does not hold',
+};
+
+const jointOf = (group: Group): Joint => ('all' in group ? 'all' : 'any' in group ? 'any' : 'not');
+const partsOf = (group: Group): ConditionPart[] =>
+  'all' in group ? group.all : 'any' in group ? group.any : [group.not];
+
+function groupOf(joint: Joint, parts: ConditionPart[]): Group {
+  if (joint === 'all') return { all: parts };
+  return joint === 'any' ? { any: parts } : { not: parts[0]! };
+}
+
+/** A group of rows and groups, its joint to be picked. */
+function GroupEditor({
+  group,
+  level,
+  onSet,
+  children,
+}: {
+  group: Group;
+  level: number;
+  onSet: (group: Group) => void;
+  /** More that the joint may be changed to, for the outermost. */
+  children?: ReactNode;
+}) {
+  const { all } = useFacts();
+  const blank: Row = { fact: all[0]?.name ?? 'answer', is: 'is known' };
+  const joint = jointOf(group);
+  const parts = partsOf(group);
+  const setParts = (next: ConditionPart[]) => onSet(groupOf(joint, next));
   return (
     <div className="space-y-1.5">
-      <Select
-        name="How conditions are joined"
-        value={mode}
-        onChange={event => {
-          const kept = rows.length > 0 ? rows : [blank];
-          onSet(
-            event.target.value === 'formula'
-              ? { formula: '' }
-              : event.target.value === 'any'
-                ? { any: kept }
-                : { all: kept },
-          );
-        }}
-      >
-        <option value="all">if all of these hold</option>
-        <option value="any">if one of these holds</option>
-        <option value="formula">if this formula is true</option>
-      </Select>
-      {'formula' in condition ? (
-        <SmallInput
-          name="Formula"
-          className="w-full font-mono"
-          placeholder="heating bill > 1000 and owns home"
-          value={condition.formula}
-          onChange={event => onSet({ formula: event.target.value })}
-        />
-      ) : (
-        <>
-          {rows.map((row, index) => (
-            <RowEditor
-              key={index}
-              row={row}
-              onSet={next => setRows(rows.map((old, at) => (at === index ? next : old)))}
-              {...(rows.length > 1 ? { onRemove: () => setRows(rows.filter((_, at) => at !== index)) } : {})}
-            />
+      {children ?? (
+        <Select
+          name="How conditions are joined"
+          value={joint}
+          onChange={event => onSet(groupOf(event.target.value as Joint, parts))}
+        >
+          {Object.entries(jointWords).map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
           ))}
-          <button
-            type="button"
-            className="flex items-center gap-1 rounded px-1 text-petrol hover:underline"
-            onClick={() => setRows([...rows, blank])}
-          >
-            <Plus className="size-3.5" aria-hidden="true" /> And another condition
-          </button>
-        </>
+        </Select>
+      )}
+      {parts.map((part, index) => (
+        <div key={index} className="flex items-start gap-1">
+          {'fact' in part ? (
+            <RowEditor row={part} onSet={next => setParts(parts.with(index, next))} />
+          ) : (
+            <div className="flex-1 border-l-2 border-rule pl-2.5">
+              <GroupEditor group={part} level={level + 1} onSet={next => setParts(parts.with(index, next))} />
+            </div>
+          )}
+          {parts.length > 1 ? (
+            <RemoveButton name="Remove this condition" onClick={() => setParts(parts.toSpliced(index, 1))} />
+          ) : null}
+        </div>
+      ))}
+      {joint === 'not' ? (
+        level < DEEPEST && 'fact' in parts[0]! ? (
+          <AddButton onClick={() => setParts([{ any: [parts[0]!, blank] }])}>More than one condition</AddButton>
+        ) : null
+      ) : (
+        <p className="flex flex-wrap gap-2">
+          <AddButton onClick={() => setParts([...parts, blank])}>And another condition</AddButton>
+          {level < DEEPEST ? (
+            <AddButton onClick={() => setParts([...parts, { any: [blank] }])}>A group</AddButton>
+          ) : null}
+        </p>
       )}
     </div>
   );
 }
 
+function ConditionEditor({ condition, onSet }: { condition: Condition; onSet: (condition: Condition) => void }) {
+  const { all } = useFacts();
+  const blank: Row = { fact: all[0]?.name ?? 'answer', is: 'is known' };
+  const mode = 'formula' in condition ? 'formula' : jointOf(condition as Group);
+  const joint = (
+    <Select
+      name="How conditions are joined"
+      value={mode}
+      onChange={event => {
+        const next = event.target.value;
+        const parts = 'formula' in condition ? [blank] : partsOf(condition as Group);
+        onSet(next === 'formula' ? { formula: '' } : (groupOf(next as Joint, parts) as Condition));
+      }}
+    >
+      {Object.entries(jointWords).map(([value, words]) => (
+        <option key={value} value={value}>
+          if {words}
+        </option>
+      ))}
+      <option value="formula">if this formula is true</option>
+    </Select>
+  );
+  if ('formula' in condition)
+    return (
+      <div className="space-y-1.5">
+        {joint}
+        <FormulaField
+          name="Formula"
+          oneLine
+          placeholder="heating bill > 1000 and owns home"
+          value={condition.formula}
+          onChange={formula => onSet({ formula })}
+        />
+      </div>
+    );
+  return (
+    // The editor adds no level beyond those of the format, so that what it makes is a condition.
+    <GroupEditor group={condition as Group} level={1} onSet={group => onSet(group as Condition)}>
+      {joint}
+    </GroupEditor>
+  );
+}
+
 function Panel({ step, change }: StepProps<Decide>) {
   const setWays = (ways: Decide['ways']) => change({ ...step, ways }, 'ways');
-  const firstFact = useDraft(state => state.flow?.facts[0]?.name ?? 'answer');
+  const { all } = useFacts();
   return (
     <div className="space-y-3 text-[0.8125rem]">
       {step.ways.map((way, index) => (
@@ -154,19 +303,15 @@ function Panel({ step, change }: StepProps<Decide>) {
             </p>
           </div>
           {step.ways.length > 1 ? (
-            <IconButton name="Remove this way" onClick={() => setWays(step.ways.filter((_, at) => at !== index))}>
-              <X className="size-3.5" aria-hidden="true" />
-            </IconButton>
+            <RemoveButton name="Remove this way" onClick={() => setWays(step.ways.filter((_, at) => at !== index))} />
           ) : null}
         </div>
       ))}
-      <button
-        type="button"
-        className="flex items-center gap-1 rounded px-1 text-petrol hover:underline"
-        onClick={() => setWays([...step.ways, { when: { all: [{ fact: firstFact, is: 'is known' }] } }])}
+      <AddButton
+        onClick={() => setWays([...step.ways, { when: { all: [{ fact: all[0]?.name ?? 'answer', is: 'is known' }] } }])}
       >
-        <Plus className="size-3.5" aria-hidden="true" /> Another way
-      </button>
+        Another way
+      </AddButton>
       <p className="flex items-center gap-2 text-ink-2">
         Otherwise
         <WaySelect

@@ -1,19 +1,15 @@
-import { flowRoutes } from '@kineta/contract';
-import { Link, type Say } from '@kineta/core';
+import { Link, type Picture, type Say } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
-import { Bold, ImagePlus, Italic, Link2 } from 'lucide-react';
-import { type FormEvent, useRef, useState } from 'react';
-import { toast } from 'sonner';
-import { call, sentenceOf } from '../../shell/api.ts';
+import { Bold, Italic, Link2 } from 'lucide-react';
+import { type FormEvent, useState } from 'react';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
-import { SmallInput, TextField } from '../../ui/field.tsx';
+import { TextField } from '../../ui/field.tsx';
 import { Menu } from '../../ui/menu.tsx';
-import { useDraft } from '../draft.ts';
 import { LineField } from '../line-field.tsx';
+import { PictureDescription, PictureUpload } from '../picture-upload.tsx';
+import { declareFact, useFacts } from '../workplace.ts';
 import type { StepProps, StepView } from './view.ts';
-
-const LARGEST_PICTURE = 4 * 1024 * 1024;
 
 /** Who speaks, above a line. */
 export function SpeakerLabel({ children }: { children: string }) {
@@ -65,16 +61,18 @@ function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }
 
 /** What can be put into the line being written: weight, a link, a fact. Keeps the caret where it is. */
 export function LineTools({ editor }: { editor: Editor | null }) {
-  const facts = useDraft(state => state.flow?.facts ?? []);
+  const { all: facts } = useFacts();
   const [linking, setLinking] = useState(false);
   if (!editor) return null;
   const hold = (event: React.MouseEvent) => event.preventDefault();
-  const insert = (fact: string) =>
+  const insert = (fact: string) => {
+    declareFact(fact);
     editor
       .chain()
       .focus()
       .insertContent([{ type: 'fact', attrs: { fact, otherwise: null } }])
       .run();
+  };
   return (
     <span className="flex items-center gap-0.5">
       <IconButton name="Bold" onMouseDown={hold} onClick={() => editor.chain().focus().toggleBold().run()}>
@@ -100,27 +98,29 @@ export function LineTools({ editor }: { editor: Editor | null }) {
   );
 }
 
+const MOST_PICTURES = 6;
+
 function Body({ step, change, keys, speaker, selected }: StepProps<Say>) {
   const [editor, setEditor] = useState<Editor | null>(null);
-  const file = useRef<HTMLInputElement>(null);
-  const upload = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    if (chosen.size > LARGEST_PICTURE) {
-      toast.error(`${chosen.name} is larger than 4 MB. Make it smaller and try again.`);
-      return;
-    }
-    try {
-      const { src } = await call(flowRoutes.addPicture, { raw: chosen });
-      change({ ...step, picture: { src, alt: '' } });
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+  const pictures = step.pictures ?? [];
+  const setPictures = (next: Picture[], part?: string) => {
+    const { pictures: _, ...rest } = step;
+    change(next.length > 0 ? { ...rest, pictures: next } : rest, part);
   };
   return (
     <>
       <SpeakerLabel>{speaker}</SpeakerLabel>
-      {step.picture ? (
-        <img src={step.picture.src} alt={step.picture.alt} className="my-1.5 max-h-44 rounded-md border border-rule" />
+      {pictures.length > 0 ? (
+        <div className="my-1.5 flex flex-wrap gap-2">
+          {pictures.map(picture => (
+            <img
+              key={picture.src}
+              src={picture.src}
+              alt={picture.alt}
+              className={`rounded-md border border-rule object-cover ${pictures.length > 1 ? 'h-24' : 'max-h-44'}`}
+            />
+          ))}
+        </div>
       ) : null}
       <div className="font-script text-[1.0625rem] leading-[1.45]">
         <LineField
@@ -137,31 +137,17 @@ function Body({ step, change, keys, speaker, selected }: StepProps<Say>) {
       {selected ? (
         <div className="mt-1 flex flex-wrap items-center gap-2">
           <LineTools editor={editor} />
-          <input
-            ref={file}
-            type="file"
-            accept="image/png,image/jpeg,image/gif,image/webp"
-            hidden
-            onChange={event => upload(event.target.files?.[0])}
-          />
-          {step.picture ? (
-            <>
-              <SmallInput
-                name="What the picture shows"
-                placeholder="What the picture shows"
-                value={step.picture.alt}
-                className="flex-1"
-                onChange={event => change({ ...step, picture: { ...step.picture!, alt: event.target.value } }, 'alt')}
-              />
-              <Button look="quiet" onClick={() => change({ id: step.id, kind: 'say', line: step.line })}>
-                Remove the picture
-              </Button>
-            </>
-          ) : (
-            <IconButton name="Add a picture" onClick={() => file.current?.click()}>
-              <ImagePlus className="size-3.5" aria-hidden="true" />
-            </IconButton>
-          )}
+          {pictures.length < MOST_PICTURES ? (
+            <PictureUpload onPicture={picture => setPictures([...pictures, picture])} />
+          ) : null}
+          {pictures.map((picture, index) => (
+            <PictureDescription
+              key={picture.src}
+              picture={picture}
+              onSet={next => setPictures(pictures.with(index, next), `alt${index}`)}
+              onRemove={() => setPictures(pictures.toSpliced(index, 1))}
+            />
+          ))}
         </div>
       ) : null}
     </>

@@ -1,6 +1,7 @@
 import type { Score } from '@kineta/core';
 import { SmallInput } from '../../ui/field.tsx';
 import { FactSelect } from '../facts.tsx';
+import { isKept } from '../workplace.ts';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
@@ -25,7 +26,7 @@ function Panel({ step, change }: StepProps<Score>) {
         name="Score"
         value={step.fact}
         usualType="number"
-        fits={fact => fact.type === 'number' && fact.scope !== 'business'}
+        fits={fact => fact.type === 'number' && isKept(fact)}
         onPick={fact => fact && change({ ...step, fact })}
       />
       because
