@@ -2,40 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { answerKindOf } from './answers/registry.ts';
 import { dice } from './dice.ts';
-import { type Flow, FORMAT } from './format.ts';
-import { lineText } from './line.ts';
+import type { Flow } from './format.ts';
 import { MOST_STEPS, play } from './play.ts';
-import { type Act, type Event, freshSession, Session, type World } from './session.ts';
+import { type Event, freshSession, Session } from './session.ts';
 import type { Step } from './steps/registry.ts';
 import { anyEvent, anyFlow, soundFlow, tuesday } from './tests/flow.arbitrary.ts';
-
-function flowOf(scenes: Record<string, Step[]>, facts: Flow['facts'] = []): Flow {
-  return {
-    format: FORMAT,
-    name: 'First visit',
-    speaker: 'Robin',
-    facts,
-    scenes: Object.entries(scenes).map(([id, steps]) => ({ id, title: id, steps })),
-  };
-}
-
-function perform(flow: Flow, events: Event[], world: World = tuesday): { session: Session; acts: Act[] } {
-  let session = freshSession();
-  const acts: Act[] = [];
-  for (const event of events) {
-    const result = play(flow, session, event, world);
-    session = Session.parse(JSON.parse(JSON.stringify(result.session)));
-    acts.push(...result.acts);
-  }
-  return { session, acts };
-}
-
-const said = (acts: Act[]): string[] =>
-  acts.flatMap(act => (act.act === 'say' || act.act === 'ask' ? [lineText(act.line)] : []));
-const typed = (text: string): Event => ({ event: 'replied', text });
-const opened: Event = { event: 'opened' };
-const line = (text: string) => [[{ text }]];
-const end: Step = { id: 'end', kind: 'end' };
+import { end, flowOf, line, opened, perform, said, typed } from './tests/perform.ts';
 
 const bill: Step = {
   id: 'bill',

@@ -146,7 +146,8 @@ test('a session that ends while writing is renewed over the page, and nothing ty
   await newFlow(hanne, 'Long evening');
   await stack.endSessions();
   await writeIn(hanne, 'Line');
-  await hanne.keyboard.type(' Written after the session had ended.');
+  // In one go: the dialog comes with the next save and takes the keys.
+  await hanne.keyboard.insertText(' Written after the session had ended.');
   const again = hanne.getByRole('dialog', { name: 'Please sign in again' });
   await again.getByLabel('Password').fill('tarrowdale');
   await again.getByRole('button', { name: 'Sign in' }).click();

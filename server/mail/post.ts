@@ -50,7 +50,7 @@ export class Post {
       const { responseCode, response, code } = error as { responseCode?: number; response?: string; code?: string };
       const words = response ?? (error as Error).message;
       // RFC 5321, 4.2.1: five hundred and some is final, four hundred and some may pass.
-      if ((responseCode !== undefined && responseCode >= 500) || code === 'EENVELOPE') throw new Undeliverable(words);
+      if (responseCode === undefined ? code === 'EENVELOPE' : responseCode >= 500) throw new Undeliverable(words);
       throw new Error(words, { cause: error });
     }
   }

@@ -13,6 +13,7 @@ import {
   type VisitorCalls,
   type VisitorNews,
   type VisitorPass,
+  type VisitorReply,
   type Welcome,
 } from '@kineta/contract';
 import type { Flow } from '@kineta/core';
@@ -22,7 +23,7 @@ import { inject } from 'vitest';
 import type { z } from 'zod';
 import { passwordHash } from '../account/service.ts';
 import { connect, type Database } from '../database/connect.ts';
-import { type RunningServer, startServer } from '../server.ts';
+import { type RunningServer, type ServerOptions, startServer } from '../server.ts';
 
 export const PASSWORD = 'a long enough password';
 export const SITE = 'http://brackenrow.example';
@@ -47,8 +48,12 @@ function builtFiles(): { studio: string; widget: string } {
   return { studio, widget };
 }
 
-export function testServer(databaseUrl: string, port = 0): Promise<RunningServer> {
-  return startServer({ databaseUrl, port, files: builtFiles(), logLevel: 'silent' });
+export function testServer(
+  databaseUrl: string,
+  port = 0,
+  more: Pick<ServerOptions, 'smtpUrl' | 'standIns'> = {},
+): Promise<RunningServer> {
+  return startServer({ databaseUrl, port, files: builtFiles(), logLevel: 'silent', ...more });
 }
 
 export interface Workspace {
@@ -201,11 +206,9 @@ export class VisitorPage {
     this.pass = welcome.visitor ?? this.pass;
     return this;
   }
-  reply(text: string, more: { clientId?: string; choice?: string } = {}): Promise<Answered<{ number: number }>> {
-    const clientId = more.clientId ?? randomBytes(9).toString('base64url');
-    return new Promise(resolve =>
-      this.socket.emit('reply', { clientId, text, ...(more.choice ? { choice: more.choice } : {}) }, resolve),
-    );
+  reply(text: string, more: Partial<VisitorReply> = {}): Promise<Answered<{ number: number }>> {
+    const message = { clientId: randomBytes(9).toString('base64url'), text, ...more };
+    return new Promise(resolve => this.socket.emit('reply', message, resolve));
   }
   /** Everything that was shown, in order, as a browser shows it: what came twice has the same number. */
   get entries() {
@@ -215,7 +218,7 @@ export class VisitorPage {
   /** What was said and asked, as plain text. */
   get said(): string[] {
     return this.entries.flatMap(entry =>
-      entry.kind === 'said' || entry.kind === 'asked'
+      entry.kind === 'said' || entry.kind === 'showed' || entry.kind === 'asked'
         ? [
             entry.line
               .flat()
