@@ -41,12 +41,28 @@ export const flowRoutes = {
     access: 'lead',
     reply: z.object({ flows: z.array(FlowSummary) }),
   }),
+  starters: route({
+    method: 'GET',
+    path: '/api/starters',
+    summary: 'The flows that a new one may begin from',
+    access: 'lead',
+    reply: z.object({
+      starters: z.array(
+        z.object({ id: z.string(), name: z.string(), purpose: z.string(), scenes: z.int(), steps: z.int() }),
+      ),
+    }),
+  }),
   create: route({
     method: 'POST',
     path: '/api/flows',
-    summary: 'Begin a flow: from nothing, as a clone of another, or from a flow file’s text',
+    summary: 'Begin a flow: from nothing, from a starter, as a clone of another, or from a flow file’s text',
     access: 'lead',
-    body: z.strictObject({ name: Name.optional(), from: RowId.optional(), file: z.string().max(5_000_000).optional() }),
+    body: z.strictObject({
+      name: Name.optional(),
+      from: RowId.optional(),
+      starter: z.string().max(60).optional(),
+      file: z.string().max(5_000_000).optional(),
+    }),
     reply: FlowSummary,
   }),
   get: route({

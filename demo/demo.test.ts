@@ -1,7 +1,18 @@
 import { join } from 'node:path';
-import { check, dice, plainVisit, type World } from '@kineta/core';
+import {
+  type Act,
+  check,
+  dice,
+  type Event,
+  freshSession,
+  plainVisit,
+  play,
+  type Session,
+  type World,
+} from '@kineta/core';
+import { starters } from '@kineta/server';
 import { describe, expect, test } from 'vitest';
-import { business, firstVisit, members, teams } from './business.ts';
+import { business, businessFacts, firstVisit, members, teams } from './business.ts';
 import { pastWeek } from './history.ts';
 import { startSite } from './site.ts';
 
@@ -18,6 +29,84 @@ const world: World = {
   visit: plainVisit,
   hours: Object.fromEntries(teams.map(team => [team.name, team.hours])),
 };
+
+describe('the starters', () => {
+  const workplace = {
+    teams: teams.map(team => team.name),
+    flows: [],
+    facts: businessFacts.map(({ value: _, ...fact }) => ({ ...fact, scope: 'business' as const })),
+  };
+
+  test('are ten', () => expect(starters).toHaveLength(10));
+
+  test.each(starters.map(starter => [starter.flow.name, starter.flow] as const))(
+    '%s: nothing is wrong with it',
+    (_, flow) => {
+      expect(check(flow, workplace)).toEqual([]);
+    },
+  );
+
+  test.each(starters.map(starter => [starter.flow.name, starter.flow] as const))(
+    '%s: comes to an end or to a person, whoever answers',
+    (_, flow) => {
+      for (let seed = 1; seed <= 40; seed++) {
+        const throwDice = dice(seed);
+        const met = {
+          ...world,
+          visitor: String(seed),
+          business: Object.fromEntries(businessFacts.map(({ name, value }) => [name, value])),
+        };
+        let { session, acts } = play(flow, freshSession(), { event: 'opened' }, met);
+        for (let turn = 0; turn < 60 && ['asking', 'pausing', 'calling'].includes(session.state); turn++) {
+          const next = play(flow, session, answerTo(session, acts, throwDice), met);
+          session = next.session;
+          acts = next.acts.some(act => act.act === 'ask') ? next.acts : [...acts, ...next.acts];
+        }
+        expect(['ended', 'handed over']).toContain(session.state);
+      }
+    },
+  );
+});
+
+/** What somebody might do about what the flow waits for. */
+function answerTo(session: Session, acts: Act[], throwDice: () => number): Event {
+  const ticket = session.ticket ?? 0;
+  if (session.state === 'pausing') return { event: 'timer', ticket };
+  if (session.state === 'calling')
+    return throwDice() < 0.5
+      ? { event: 'called', ticket, outcome: 'worked', result: { covered: true, found: throwDice() < 0.5 } }
+      : { event: 'called', ticket, outcome: 'failed', why: 'so thrown.' };
+  const asked = acts.findLast(act => act.act === 'ask');
+  const { choices = [], cards = [], fields } = asked!.answer;
+  const options = [...choices, ...cards.flatMap(card => card.actions.filter(action => action.page === undefined))];
+  if (throwDice() < 0.1) return { event: 'replied', text: 'skip' };
+  if (fields)
+    return {
+      event: 'replied',
+      text: 'sent',
+      fields: Object.fromEntries(
+        fields.map(field => [
+          field.id,
+          {
+            text:
+              field.answer.type === 'email'
+                ? 'maud@ellery.example'
+                : field.answer.type === 'postcode'
+                  ? 'TX4 2QD'
+                  : field.answer.type === 'phone'
+                    ? '01632 960123'
+                    : 'Maud',
+          },
+        ]),
+      ),
+    };
+  const option = options[Math.floor(throwDice() * options.length)];
+  if (option) return { event: 'replied', text: option.label, choice: option.id };
+  return {
+    event: 'replied',
+    text: ['yes', 'no', '1,900', 'Maud', 'maud@ellery.example', 'next tuesday'][Math.floor(throwDice() * 6)]!,
+  };
+}
 
 describe('Brackenrow', () => {
   const flow = firstVisit(root);

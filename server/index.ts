@@ -7,4 +7,5 @@ export { entriesOf, worldOf } from './conversations/performance.ts';
 export { connect, type Database } from './database/connect.ts';
 export { migrate } from './database/migrate.ts';
 export { type PrivateDatabase, startPrivateDatabase } from './database/private.ts';
+export { type Starter, starters } from './flows/starters.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';

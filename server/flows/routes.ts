@@ -4,11 +4,21 @@ import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../http/serve.ts';
 import type { StudioLive } from '../live/studio.ts';
 import type { FlowService } from './service.ts';
+import { starters } from './starters.ts';
 
 const LARGEST_PICTURE = '4mb';
 
 export function flowDoors(doors: Doors, flows: FlowService, live: StudioLive): void {
   serve(doors, flowRoutes.list, async (_, me) => ({ flows: await flows.list(me) }));
+  serve(doors, flowRoutes.starters, async () => ({
+    starters: starters.map(({ id, purpose, flow }) => ({
+      id,
+      name: flow.name,
+      purpose,
+      scenes: flow.scenes.length,
+      steps: flow.scenes.reduce((sum, scene) => sum + scene.steps.length, 0),
+    })),
+  }));
   serve(doors, flowRoutes.create, ({ body }, me) => flows.create(me, body));
   serve(doors, flowRoutes.get, ({ params }, me) => flows.get(me, params.id));
   serve(doors, flowRoutes.rename, ({ params, body }, me) => flows.rename(me, params.id, body.name));

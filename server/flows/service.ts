@@ -7,6 +7,7 @@ import type { SignedIn } from '../account/session.ts';
 import type { Database, Transaction } from '../database/connect.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { type FlowRow, reachOf, selectFlows } from './model.ts';
+import { starters } from './starters.ts';
 
 /** The name under which a new workspace’s flows speak. */
 const SPEAKER = 'Robin';
@@ -71,7 +72,10 @@ export class FlowService {
     return { ...summary(row), draft: row.draft, revision: row.revision, reach };
   }
 
-  async create(me: SignedIn, wish: { name?: string; from?: string; file?: string }): Promise<FlowSummary> {
+  async create(
+    me: SignedIn,
+    wish: { name?: string; from?: string; starter?: string; file?: string },
+  ): Promise<FlowSummary> {
     const flow = await this.beginning(me, wish);
     const [id] = await this.database.query(
       `INSERT INTO flows (workspace_id, name, draft, revision, changes, created_at, updated_at, updated_by)
@@ -85,7 +89,10 @@ export class FlowService {
     return summary(await this.row(me, String(id)));
   }
 
-  private async beginning(me: SignedIn, wish: { name?: string; from?: string; file?: string }): Promise<Flow> {
+  private async beginning(
+    me: SignedIn,
+    wish: { name?: string; from?: string; starter?: string; file?: string },
+  ): Promise<Flow> {
     if (wish.file !== undefined) {
       try {
         const flow = readFlow(wish.file);
@@ -94,6 +101,11 @@ export class FlowService {
         if (error instanceof FlowFileError) throw new ProblemError('wrong_flow_file', error.message);
         throw error;
       }
+    }
+    if (wish.starter !== undefined) {
+      const starter = starters.find(({ id }) => id === wish.starter);
+      if (!starter) throw notFound('starter');
+      return { ...starter.flow, name: wish.name ?? starter.flow.name };
     }
     if (wish.from !== undefined) {
       const { draft } = await this.row(me, wish.from);

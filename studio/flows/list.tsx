@@ -1,7 +1,7 @@
 import { type FlowSummary, flowRoutes } from '@kineta/contract';
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { type FormEvent, useCallback, useEffect, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -12,6 +12,7 @@ import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
+import { NewFlow } from './new-flow.tsx';
 
 const columns =
   'grid grid-cols-[minmax(12rem,2fr)_minmax(10rem,1.4fr)_minmax(8rem,1fr)_7rem_9rem_2rem] items-center gap-4 px-6 max-md:grid-cols-[1fr_auto] max-md:px-4';
@@ -33,7 +34,7 @@ function State({ flow }: { flow: FlowSummary }) {
   );
 }
 
-/** Asks for a flow’s name: of a new one, or another for one that is there. */
+/** Asks for another name for a flow. */
 function NameDialog({
   title,
   initial,
@@ -87,7 +88,6 @@ export default function FlowList() {
   const [naming, setNaming] = useState<'new' | FlowSummary>();
   const [mistake, setMistake] = useState('');
   const file = useRef<HTMLInputElement>(null);
-  const navigate = useNavigate();
 
   const load = useCallback(
     () =>
@@ -116,10 +116,6 @@ export default function FlowList() {
         action: { label: 'Undo', onClick: () => attempt(() => call(flowRoutes.restore, { params: { id: flow.id } })) },
       });
     });
-  const create = async (name: string) => {
-    const flow = await call(flowRoutes.create, { body: { name } });
-    await navigate(`/flows/${flow.id}`);
-  };
   const open = (chosen: File | undefined) =>
     chosen &&
     attempt(async () => {
@@ -220,13 +216,7 @@ export default function FlowList() {
         </div>
       )}
       {naming === 'new' ? (
-        <NameDialog
-          title="A new flow"
-          initial=""
-          action="Create"
-          onClose={() => setNaming(undefined)}
-          onName={create}
-        />
+        <NewFlow onClose={() => setNaming(undefined)} />
       ) : naming ? (
         <NameDialog
           title={`Rename “${naming.name}”`}
