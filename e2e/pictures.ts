@@ -1,7 +1,8 @@
 /** `npx tsx e2e/pictures.ts`: takes the pictures of docs/screenshots anew, from the demo's data. */
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { askForPerson, logOf, people, Stack, studio, visit } from './journeys/stack.ts';
+import { everyKind } from './journeys/every-kind.ts';
+import { askForPerson, logOf, meetStarter, people, Stack, studio, visit } from './journeys/stack.ts';
 import config from './playwright.config.ts';
 
 const folder = join(import.meta.dirname, '../docs/screenshots');
@@ -79,6 +80,64 @@ const tom = await studio(browser, stack, people.tom, phone);
 await tom.getByRole('list', { name: 'Waiting' }).getByRole('link').first().click();
 await logOf(tom).getByText('Opened the chat').waitFor();
 await take(tom, 'inbox-phone');
+
+// What a conversation can do: from the page with every kind to the mail that came of one.
+await hanne.getByRole('link', { name: 'Flows' }).click();
+await hanne.locator('input[type=file]').setInputFiles({
+  name: 'every-kind.json',
+  mimeType: 'application/json',
+  buffer: Buffer.from(JSON.stringify(everyKind)),
+});
+await hanne.getByRole('link', { name: everyKind.name, exact: true }).click();
+await hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong').waitFor();
+await hanne.setViewportSize({ width: 1280, height: 2720 });
+await take(hanne, 'kinds');
+await hanne.setViewportSize(wide.viewport);
+await hanne.getByRole('link', { name: 'Flows' }).click();
+await hanne.getByRole('button', { name: 'New flow' }).click();
+await hanne.getByRole('radio', { name: 'Price a heat pump' }).check();
+await take(hanne, 'starters');
+await hanne.keyboard.press('Escape');
+await hanne.getByRole('link', { name: 'Settings' }).click();
+await hanne.getByRole('list', { name: 'Facts about the business' }).waitFor();
+await take(hanne, 'settings');
+
+await meetStarter(hanne, 'Guide to a page');
+const cards = await visit(browser, stack, phone);
+await cards.chat.getByRole('heading', { name: 'Battery' }).waitFor();
+await take(cards.page, 'cards-phone');
+await meetStarter(hanne, 'An offer for an email');
+const form = await visit(browser, stack, phone);
+await form.pick('Yes, please');
+await form.chat.getByLabel('First name').fill('Maud');
+await form.chat.getByLabel('Email').fill('maud@ellery');
+await form.pick('Send me the voucher');
+await form.chat.getByText('One thing to look at:').waitFor();
+await form.chat.getByRole('button', { name: 'Send me the voucher' }).waitFor();
+await take(form.page, 'form-phone');
+await meetStarter(hanne, 'Price a heat pump');
+const priced = await visit(browser, stack, wide);
+for (const [asked, answer] of [
+  ['What may I call you?', 'Maud'],
+  ['What sort of home is it, Maud?', 'Semi-detached'],
+  ['Do you own it?', 'yep'],
+  ['When was it built?', '1930 to 1980'],
+  ['How well is it insulated?', 'Partly'],
+  ['What do you heat with now?', 'Oil'],
+  ['And what does that cost in a year?', 'about 1,900'],
+  ['Shall I send you this by email?', 'yes please'],
+  ['Where shall I send it?', 'maud@ellery.example'],
+] as const) {
+  await priced.chat.getByText(asked).waitFor();
+  await priced.say(answer);
+}
+await priced.chat.getByText('May we also write to you').waitFor();
+await take(priced.page, 'consent');
+const mail = await priced.page.context().newPage();
+await mail.goto(`${stack.standIns.url}/mail`);
+await mail.getByRole('link', { name: /Your heat pump estimate/ }).click();
+await mail.frameLocator('iframe').getByText('Hello Maud,').waitFor();
+await take(mail, 'mail');
 
 await browser.close();
 await stack.stop();

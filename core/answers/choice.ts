@@ -1,6 +1,7 @@
 import { distance } from 'fastest-levenshtein';
 import { bare, type Understanding } from './answer.ts';
 
+const numerals = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 const ordinals = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
 
 /** How many slips a word of this length may hold and still be meant. */
@@ -16,6 +17,10 @@ function place(words: string, count: number): number | null {
     const index = Number(bareNumber[1]) - 1;
     return index >= 0 && index < count ? index : null;
   }
+  const numeral = numerals.indexOf(words.replace(/^(number|option|answer) /, ''));
+  if (numeral >= 0) return numeral < count ? numeral : null;
+  const short = /^(?:the )?(\d{1,2})(?:st|nd|rd|th)(?: one)?$/.exec(words);
+  if (short) return Number(short[1]) <= count ? Number(short[1]) - 1 : null;
   const core = words.replace(/^the /, '').replace(/ (one|option|answer|choice)$/, '');
   if (core === 'last') return count - 1;
   const index = ordinals.indexOf(core);

@@ -5,6 +5,8 @@ import { tidy, type Understanding } from './answer.ts';
 /** Languages whose people write the month first in numbers. */
 const monthFirst = new Set(['en-US', 'en-CA', 'en-PH']);
 
+const MONTH = /\b(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)/i;
+
 /**
  * Understands a date as people say it: “next tuesday”, “3 April”, “tomorrow”, “3/4” (in the order of the language),
  * “2026-12-24”.
@@ -17,9 +19,11 @@ export function understandDate(text: string, language: string, now: number, zone
   if (clean === '') return { unclear: 'empty' };
   const today = DateTime.fromMillis(now, { zone });
   const reference = { instant: today.toJSDate(), timezone: today.offset };
-  const results = monthFirst.has(language)
-    ? parse(clean, reference, { forwardDate: true })
-    : en.GB.parse(clean, reference, { forwardDate: true });
+  // A month by its name needs no order, and “December 24” is a day in both.
+  const results =
+    monthFirst.has(language) || MONTH.test(clean)
+      ? parse(clean, reference, { forwardDate: true })
+      : en.GB.parse(clean, reference, { forwardDate: true });
   const start = results[0]?.start;
   if (!start || !(start.isCertain('day') || start.isCertain('weekday') || start.isCertain('month')))
     return { unclear: 'no match' };

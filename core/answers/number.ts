@@ -91,6 +91,9 @@ function digits(text: string, language: string): number {
   return Number(compact.replaceAll(grouping, '').replace(decimal, '.'));
 }
 
+/** A digit with a unit written right behind it, which is none of our multipliers: “12,000kWh”, “5kW”. */
+const UNIT = /(\d)(?!(?:k|m|mn|thousand|grand|million)(?!\p{L}))(?=\p{L})/giu;
+
 /** Two numbers with what makes a range of them in between: “1,000-2,000”, “2 to £3k”. */
 const RANGE = /\d\s?(?:k|m|thousand)?\s?(?:-|to|and|or)\s?\p{Sc}?\s?\d/iu;
 
@@ -104,7 +107,7 @@ export function understandNumber(
   language: string,
   bounds: { min?: number | undefined; max?: number | undefined } = {},
 ): Understanding {
-  const clean = tidy(text);
+  const clean = tidy(text).replace(UNIT, '$1 ');
   if (clean === '') return { unclear: 'empty' };
   const found = [
     ...clean.matchAll(

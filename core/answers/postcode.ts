@@ -21,10 +21,10 @@ export function understandPostcode(text: string, country: string): Understanding
     country === 'GB'
       ? [`${joined.slice(0, -3)} ${joined.slice(-3)}`]
       : [
-          clean,
-          joined,
           ...[3, 4, 5].map(at => `${joined.slice(0, at)} ${joined.slice(at)}`),
           `${joined.slice(0, 5)}-${joined.slice(5)}`,
+          clean,
+          joined,
         ];
   const right = spellings.find(spelling => postcodeValidator(spelling, country));
   return right === undefined ? { unclear: 'no match' } : { value: right };

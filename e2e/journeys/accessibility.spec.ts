@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, logOf, people, studio, test, visit } from './stack.ts';
+import { everyKind } from './every-kind.ts';
+import { expect, firstVisitAgain, logOf, meetStarter, people, studio, test, visit } from './stack.ts';
 
 /** What axe finds serious or worse on a page, as one line each. */
 async function serious(page: Page): Promise<string[]> {
@@ -13,6 +14,7 @@ async function serious(page: Page): Promise<string[]> {
 }
 
 test('axe finds nothing serious on any screen', async ({ browser, stack, page }) => {
+  test.slow();
   await page.goto(stack.url);
   await page.getByLabel('Email').waitFor();
   expect(await serious(page), 'sign-in').toEqual([]);
@@ -40,6 +42,27 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   expect(await serious(hanne), 'publish').toEqual([]);
   await hanne.keyboard.press('Escape');
 
+  await hanne.getByRole('link', { name: 'Flows' }).click();
+  await hanne.locator('input[type=file]').setInputFiles({
+    name: 'every-kind.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(everyKind)),
+  });
+  await hanne.getByRole('link', { name: everyKind.name, exact: true }).first().click();
+  await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
+  for (const [index, step] of everyKind.scenes[0]!.steps.entries()) {
+    // The number, not the line beside it, so that each panel opens whatever its kind.
+    await hanne.getByRole('button', { name: new RegExp(`^Step ${index + 1}:`) }).click();
+    expect(await serious(hanne), step.kind).toEqual([]);
+  }
+  await hanne.getByRole('button', { name: 'Facts', exact: true }).click();
+  await hanne.getByRole('list', { name: 'Facts' }).waitFor();
+  expect(await serious(hanne), 'facts').toEqual([]);
+  await hanne.keyboard.press('Escape');
+  await hanne.getByRole('link', { name: 'Settings' }).click();
+  await hanne.getByRole('list', { name: 'Facts about the business' }).waitFor();
+  expect(await serious(hanne), 'settings').toEqual([]);
+
   await hanne.getByRole('link', { name: 'Inbox' }).click();
   await hanne.getByRole('list', { name: 'Waiting' }).getByRole('link').first().click();
   await logOf(hanne).getByText('Opened the chat').waitFor();
@@ -59,4 +82,25 @@ test('axe finds nothing serious on the open widget', async ({ browser, stack }) 
   await visitor.say('2000');
   await visitor.chat.getByText('less every year').waitFor();
   expect(await serious(visitor.page), 'chart').toEqual([]);
+});
+
+test('axe finds nothing serious on cards and forms, and nothing of them is cut at 320 pixels', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await meetStarter(hanne, 'Guide to a page');
+  const narrow = { viewport: { width: 320, height: 640 }, reducedMotion: 'reduce' as const };
+  const cards = await visit(browser, stack, narrow);
+  await cards.chat.getByRole('heading', { name: 'Heat pump' }).waitFor();
+  expect(await serious(cards.page), 'cards').toEqual([]);
+  await meetStarter(hanne, 'An offer for an email');
+  const form = await visit(browser, stack, narrow);
+  await form.pick('Yes, please');
+  await form.chat.getByRole('button', { name: 'Send me the voucher' }).click();
+  await form.chat.getByText('This is needed.').first().waitFor();
+  expect(await serious(form.page), 'form').toEqual([]);
+  for (const { chat } of [cards, form])
+    expect(await chat.locator('main').evaluate(main => main.scrollWidth <= main.clientWidth)).toBe(true);
+  await firstVisitAgain(hanne);
 });

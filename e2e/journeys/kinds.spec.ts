@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, logOf, people, type Stack, studio, test, visit, visitOn } from './stack.ts';
+import { expect, firstVisitAgain, logOf, people, publish, type Stack, studio, test, visit, visitOn } from './stack.ts';
 
 const line = (text: string) => [[{ text }]];
 const ask = (id: string, text: string, answer: object, fact: string) => ({
@@ -55,13 +55,6 @@ const survey = {
   ],
 };
 
-async function publish(page: Page, edition: RegExp): Promise<void> {
-  await page.getByRole('button', { name: 'Publish…' }).click();
-  await page.getByRole('dialog').getByRole('checkbox').check();
-  await page.getByRole('button', { name: 'Publish', exact: true }).click();
-  await expect(page.getByText(edition)).toBeVisible();
-}
-
 /** Opens the survey from its file and lets Brackenrow’s visitors meet it; the lead’s page. */
 async function meetSurvey(browser: Parameters<typeof studio>[0], stack: Stack): Promise<Page> {
   const hanne = await studio(browser, stack, people.lead);
@@ -74,15 +67,8 @@ async function meetSurvey(browser: Parameters<typeof studio>[0], stack: Stack): 
   await expect(hanne.getByText('Robin asks for a rating')).toBeVisible();
   await expect(hanne.getByText('£1,000 to £2,000')).toBeVisible();
   await expect(hanne.getByText('The flow ends here, with the outcome “answered”.')).toBeVisible();
-  await publish(hanne, /is live: new visitors/);
+  await publish(hanne);
   return hanne;
-}
-
-/** Brackenrow goes back to its first visit. */
-async function firstVisitAgain(hanne: Page): Promise<void> {
-  await hanne.getByRole('link', { name: 'Flows' }).click();
-  await hanne.getByRole('link', { name: 'First visit', exact: true }).click();
-  await publish(hanne, /is live: new visitors/);
 }
 
 test('ratings, ranges, several choices, dates and a page: picked by touch, seen in the log', async ({

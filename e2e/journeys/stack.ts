@@ -223,3 +223,29 @@ export async function askForPerson({ chat, pick, say }: Visit, name: string): Pr
 
 /** The log of the conversation that is open in the studio. */
 export const logOf = (page: Page) => page.getByRole('list', { name: 'Log' });
+
+/** Begins a flow from a starter and lets Brackenrow’s visitors meet it. */
+export async function meetStarter(page: Page, starter: string): Promise<void> {
+  await page.getByRole('link', { name: 'Flows' }).click();
+  await page.getByRole('button', { name: 'New flow' }).click();
+  await page.getByRole('radio', { name: starter }).check();
+  await page.getByRole('button', { name: 'Create' }).click();
+  await page.getByRole('heading', { name: starter, level: 1 }).waitFor();
+  await publish(page);
+}
+
+/** Publishes the flow that is open, for Brackenrow’s site. */
+export async function publish(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Publish…' }).click();
+  await page.getByRole('dialog').getByRole('checkbox').check();
+  await page.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(page.getByText(/is live: new visitors/)).toBeVisible();
+}
+
+/** Brackenrow goes back to its first visit. */
+export async function firstVisitAgain(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Flows' }).click();
+  await page.getByRole('link', { name: 'First visit', exact: true }).click();
+  await page.getByRole('heading', { name: 'First visit', level: 1 }).waitFor();
+  await publish(page);
+}

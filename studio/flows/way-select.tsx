@@ -8,18 +8,22 @@ export function WaySelect({
   name,
   value,
   carryOn = 'carry on',
+  comesBack = false,
   onPick,
 }: {
   name: string;
   value: string | undefined;
   /** What stands for the next step; null when a scene has to be picked. */
   carryOn?: string | null;
+  /** Whether the play comes back from the scene, so that a new one is not to end the flow. */
+  comesBack?: boolean;
   onPick: (scene: string | undefined) => void;
 }) {
   const scenes = useDraft(state => state.flow?.scenes ?? []);
   const edit = useDraft(state => state.edit);
   const makeScene = () => {
-    const scene = { id: newId(), title: `Scene ${scenes.length + 1}`, steps: [{ id: newId(), kind: 'end' as const }] };
+    const steps = comesBack ? [] : [{ id: newId(), kind: 'end' as const }];
+    const scene = { id: newId(), title: `Scene ${scenes.length + 1}`, steps };
     edit([{ edit: 'insert scene', at: scenes.length, scene }]);
     onPick(scene.id);
   };

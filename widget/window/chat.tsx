@@ -1,5 +1,5 @@
 import type { Entry } from '@kineta/contract';
-import { useEffect, useLayoutEffect, useRef, useState } from 'preact/hooks';
+import { useEffect, useRef, useState } from 'preact/hooks';
 import type { ChatState, Connection, Picked } from './connection.ts';
 import { useLoaded } from './loaded.ts';
 import { LogEntry, PendingMessage, voice } from './log.tsx';
@@ -144,10 +144,13 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
     };
   }, [connection, tellParent]);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is added below is to be seen
-  useLayoutEffect(() => {
-    log.current?.scrollTo({ top: log.current.scrollHeight });
-  }, [state.entries.length, state.pending.length, state.typing, state.busy]);
+  // What is added below is to be seen, also when a part of it comes a moment later and makes room for itself.
+  const inside = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const observer = new ResizeObserver(() => log.current?.scrollTo({ top: log.current.scrollHeight }));
+    if (inside.current) observer.observe(inside.current);
+    return () => observer.disconnect();
+  }, []);
 
   useEffect(() => {
     if (shown.current) seen.current = state.entries.length;
@@ -191,28 +194,32 @@ export function Chat({ connection, tellParent }: { connection: Connection; tellP
         </button>
       </header>
       <div class="log" ref={log} role="log" aria-label="Conversation" aria-live="polite" tabIndex={0}>
-        {state.entries.map((entry, index) => (
-          <LogEntry
-            key={entry.number}
-            entry={entry}
-            first={voice(entry) !== voice(state.entries[index - 1])}
-            goTo={page => tellParent({ kineta: 'go', page })}
-            onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
-          />
-        ))}
-        {state.pending.map(message => (
-          <PendingMessage
-            key={message.clientId}
-            message={message}
-            onTakeBack={() => {
-              connection.takeBack(message.clientId);
-              setText(message.text);
-              box.current?.focus();
-            }}
-          />
-        ))}
-        {question ? <Answering key={question.number} question={question} connection={connection} send={send} /> : null}
-        {state.typing || state.busy ? <p class="direction">{state.typing || state.speaker} is writing…</p> : null}
+        <div ref={inside}>
+          {state.entries.map((entry, index) => (
+            <LogEntry
+              key={entry.number}
+              entry={entry}
+              first={voice(entry) !== voice(state.entries[index - 1])}
+              goTo={page => tellParent({ kineta: 'go', page })}
+              onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
+            />
+          ))}
+          {state.pending.map(message => (
+            <PendingMessage
+              key={message.clientId}
+              message={message}
+              onTakeBack={() => {
+                connection.takeBack(message.clientId);
+                setText(message.text);
+                box.current?.focus();
+              }}
+            />
+          ))}
+          {question ? (
+            <Answering key={question.number} question={question} connection={connection} send={send} />
+          ) : null}
+          {state.typing || state.busy ? <p class="direction">{state.typing || state.speaker} is writing…</p> : null}
+        </div>
       </div>
       <form
         onSubmit={event => {

@@ -11,6 +11,7 @@ function Panel({ step, change }: StepProps<CallScene>) {
         name="Scene to play"
         value={step.scene}
         carryOn={null}
+        comesBack
         onPick={scene => scene && change({ ...step, scene })}
       />
       then come back here when its steps have run out.

@@ -12,6 +12,7 @@ import type { StepProps, StepView } from './view.ts';
 function sample({ type, choices }: Fact): Value {
   switch (type) {
     case 'number':
+      return 10;
     case 'money':
       return 1_000;
     case 'yes/no':
