@@ -1,7 +1,14 @@
 import { defineConfig } from 'vitest/config';
 
 const node = (name: string) => ({
-  test: { name, root: `./${name}`, environment: 'node' as const, include: ['**/*.test.ts'] },
+  test: {
+    name,
+    root: `./${name}`,
+    environment: 'node' as const,
+    include: ['**/*.test.ts'],
+    // A bound for a machine that is busy with other things.
+    testTimeout: 30_000,
+  },
 });
 
 export default defineConfig({
@@ -12,7 +19,6 @@ export default defineConfig({
       {
         test: {
           ...node('server').test,
-          testTimeout: 30_000,
           hookTimeout: 60_000,
           globalSetup: './tests/database.ts',
         },

@@ -4,7 +4,8 @@ import { sentence } from '../facts/words.ts';
 import { surroundings } from './checks/check.ts';
 import { apply, type Edit } from './edits.ts';
 import { blankFlow, Flow, type FlowFileError, flowJsonSchema, readFlow } from './format.ts';
-import { kindOf } from './steps/registry.ts';
+import { mentionsOf } from './mentions.ts';
+import { kindOf, stepKinds } from './steps/registry.ts';
 import { anyFlow } from './tests/flow.arbitrary.ts';
 
 let count = 0;
@@ -55,22 +56,7 @@ describe('the format', () => {
 
   test('has a JSON Schema that names every kind', () => {
     const text = JSON.stringify(flowJsonSchema());
-    for (const kind of [
-      'say',
-      'ask',
-      'decide',
-      'split',
-      'set',
-      'score',
-      'chart',
-      'ask consent',
-      'withdraw consent',
-      'take to page',
-      'hand over',
-      'go',
-      'end',
-    ])
-      expect(text).toContain(`"const":"${kind}"`);
+    for (const { kind } of stepKinds) expect(text).toContain(`"const":"${kind}"`);
   });
 
   test('the sentence of every step mentions every scene and fact that it uses', () => {
@@ -81,7 +67,9 @@ describe('the format', () => {
           const kind = kindOf(step);
           const words = sentence(kind.words(step, around));
           for (const lead of kind.leads(step)) if (lead.scene) expect(words).toContain(around.sceneTitle(lead.scene));
-          for (const fact of [...kind.reads(step, flow.facts), ...kind.sets(step)]) expect(words).toContain(fact);
+          const names = flow.facts.map(fact => fact.name);
+          for (const fact of [...kind.reads(step, flow.facts), ...kind.sets(step), ...mentionsOf(step, names)])
+            expect(words).toContain(fact);
         }
       }),
       { numRuns: 100 },

@@ -50,10 +50,11 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   });
   await hanne.getByRole('link', { name: everyKind.name, exact: true }).first().click();
   await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
-  for (const [index, step] of everyKind.scenes[0]!.steps.entries()) {
-    // The number, not the line beside it, so that each panel opens whatever its kind.
+  // The panels with the most in them; the others are made of the same parts.
+  for (const kind of ['show', 'form', 'call service', 'decide', 'work out', 'email']) {
+    const index = everyKind.scenes[0]!.steps.findIndex(step => step.kind === kind);
     await hanne.getByRole('button', { name: new RegExp(`^Step ${index + 1}:`) }).click();
-    expect(await serious(hanne), step.kind).toEqual([]);
+    expect(await serious(hanne), kind).toEqual([]);
   }
   await hanne.getByRole('button', { name: 'Facts', exact: true }).click();
   await hanne.getByRole('list', { name: 'Facts' }).waitFor();

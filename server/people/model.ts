@@ -21,10 +21,33 @@ function identity(remembered: readonly Remembered[]): { name?: string; email?: s
   return found;
 }
 
+/** Who on record has this email; or, when nobody has, the one person who has this phone number. */
+async function recognised(
+  database: Database,
+  workspace: string,
+  { email, phone }: { email?: string; phone?: string },
+  transaction: Transaction,
+): Promise<string | undefined> {
+  const find = (condition: string): Promise<Array<{ id: string }>> =>
+    database.query<{ id: string }>(`SELECT id FROM people WHERE workspace_id = :workspace AND ${condition} LIMIT 2`, {
+      replacements: { workspace, email, phone },
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+  const [byEmail] = email === undefined ? [] : await find('email = :email');
+  if (byEmail || phone === undefined) return byEmail?.id;
+  // A household may share a phone: only a number that belongs to one person, without another email, tells who it is.
+  const byPhone = await find(email === undefined ? 'phone = :phone' : 'phone = :phone AND email IS NULL');
+  return byPhone.length === 1 ? byPhone[0]!.id : undefined;
+}
+
 /**
- * Keeps what became known of a visitor, with the visitor and with the person that they are: the one whose email it is,
- * or a new one as soon as there is a name, an email or a phone number. What a visitor types is only ever written there, never read back to them from there, so that typing
- * somebody else’s address shows nothing of that person.
+ * Keeps what became known of a visitor, with the visitor and with the person that they are: the one whose email or phone
+ * number it is, or a new one as soon as there is a name, an email or a phone number.
+ *
+ * What a visitor types is only ever written there, never read back to them from there, so that typing somebody else’s
+ * address shows nothing of that person. Nor does it change what is on record: somebody who was only recognised by what
+ * they typed fills gaps, and who has been that person all along corrects it.
  * @returns the person’s name, when it became known
  */
 export async function remember(
@@ -41,14 +64,13 @@ export async function remember(
   const learnt = Object.fromEntries(remembered.map(({ fact, value }) => [fact, value]));
   const facts = { ...known?.facts, ...learnt };
   const { name, email, phone } = identity(remembered);
-  let person = known?.person ?? null;
-  if (email !== undefined) {
-    const [same] = await database.query<{ id: string }>(
-      'SELECT id FROM people WHERE workspace_id = :workspace AND email = :email',
-      { replacements: { workspace, email }, type: QueryTypes.SELECT, transaction },
-    );
-    person = same?.id ?? person;
-  }
+  const before = known?.person ?? null;
+  const found =
+    email === undefined && phone === undefined
+      ? undefined
+      : await recognised(database, workspace, identity(remembered), transaction);
+  // A phone number does not turn somebody who is known by now into somebody else.
+  let person = email === undefined ? (before ?? found ?? null) : (found ?? before);
   const columns = { name: name ?? null, email: email ?? null, phone: phone ?? null };
   if (person === null && Object.values(columns).some(value => value !== null)) {
     const [id] = await database.query(
@@ -58,13 +80,20 @@ export async function remember(
       { replacements: { workspace, ...columns, facts: JSON.stringify(facts) }, type: QueryTypes.INSERT, transaction },
     );
     person = String(id);
-  } else if (person !== null)
+  } else if (person !== null) {
+    const first = (column: string): string =>
+      person === before ? `COALESCE(:${column}, ${column})` : `COALESCE(${column}, :${column})`;
     await database.query(
-      `UPDATE people SET name = COALESCE(:name, name), email = COALESCE(:email, email), phone = COALESCE(:phone, phone),
-              facts = JSON_MERGE_PATCH(facts, :facts), last_seen = UTC_TIMESTAMP(3)
+      `UPDATE people SET name = ${first('name')}, email = ${first('email')}, phone = ${first('phone')},
+              facts = ${person === before ? 'JSON_MERGE_PATCH(facts, :facts)' : 'JSON_MERGE_PATCH(:facts, facts)'},
+              last_seen = UTC_TIMESTAMP(3)
        WHERE id = :person AND workspace_id = :workspace`,
-      { replacements: { person, workspace, ...columns, facts: JSON.stringify(learnt) }, transaction },
+      {
+        replacements: { person, workspace, ...columns, facts: JSON.stringify(person === before ? learnt : facts) },
+        transaction,
+      },
     );
+  }
   await database.query('UPDATE visitors SET facts = :facts, person_id = :person WHERE id = :visitor', {
     replacements: { facts: JSON.stringify(facts), person, visitor },
     transaction,

@@ -41,10 +41,15 @@ function usesOf(fact: Fact, scenes: readonly Scene[], names: readonly string[]):
 function Uses({ words, uses, onGo }: { words: string; uses: Use[]; onGo: (use: Use) => void }) {
   if (uses.length === 0) return <p className="text-ink-3">{words} nowhere</p>;
   return (
-    <p className="flex flex-wrap gap-x-2">
+    <p className="flex flex-wrap items-center gap-x-2">
       <span className="text-ink-2">{words} in</span>
       {uses.slice(0, 6).map(use => (
-        <button key={use.step.id} type="button" className="text-petrol hover:underline" onClick={() => onGo(use)}>
+        <button
+          key={use.step.id}
+          type="button"
+          className="min-h-6 text-petrol hover:underline"
+          onClick={() => onGo(use)}
+        >
           {use.scene.title}, {viewOf(use.step.kind).name.toLowerCase()}
         </button>
       ))}

@@ -41,6 +41,7 @@ const look = EditorView.theme({
     color: 'var(--color-ink)',
   },
   '.cm-completionIcon': { display: 'none' },
+  '.cm-placeholder': { color: 'var(--color-ink-3)' },
 });
 
 const colours = HighlightStyle.define([

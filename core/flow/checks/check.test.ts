@@ -143,6 +143,73 @@ describe('checks', () => {
     expect(codes(flowOf({ a: [ask('q'), { id: 'g', kind: 'go', to: 'a' }] }))).toEqual([]);
   });
 
+  describe('a scene that is called', () => {
+    const call = (id: string, scene: string): Step => ({ id, kind: 'call scene', scene });
+    const go = (id: string, to: string): Step => ({ id, kind: 'go', to });
+
+    test('may run out, as it goes back', () => {
+      expect(codes(flowOf({ a: [call('x', 'b'), end('y')], b: [say('s')] }))).toEqual([]);
+    });
+    test('runs out all the same for who goes there', () => {
+      const flow = flowOf({ a: [call('x', 'b'), go('g', 'b')], b: [say('s')] });
+      expect(check(flow)).toEqual([expect.objectContaining({ code: 'runs out', place: { scene: 'b', step: 's' } })]);
+    });
+    test('that calls itself goes round for ever', () => {
+      expect(codes(flowOf({ a: [call('x', 'a'), end('y')] }))).toContain('endless loop');
+      expect(codes(flowOf({ a: [call('x', 'b'), end('y')], b: [say('s'), call('z', 'a')] }))).toContain('endless loop');
+    });
+    test('that asks something makes a loop around it fine; one that does not leaves it endless', () => {
+      expect(codes(flowOf({ a: [call('x', 'b'), go('g', 'a')], b: [ask('q')] }))).toEqual([]);
+      expect(codes(flowOf({ a: [call('x', 'b'), go('g', 'a')], b: [say('s')] }))).toEqual(['endless loop']);
+    });
+    test('from two places is not taken for a way from one to the other', () => {
+      const flow = flowOf({
+        a: [call('x', 's'), ask('q'), go('g', 'b')],
+        b: [call('y', 's'), go('h', 'a')],
+        s: [say('t')],
+      });
+      expect(codes(flow)).toEqual([]);
+    });
+    test('has set its facts for what comes after', () => {
+      const tell: Step = { id: 't', kind: 'say', line: [[{ fact: 'tariff' }]] };
+      const set: Step = { id: 's', kind: 'set', fact: 'tariff', value: 1 };
+      expect(codes(flowOf({ a: [call('x', 'b'), tell, end('y')], b: [set] }))).toEqual([]);
+      expect(codes(flowOf({ a: [call('x', 'b'), tell, end('y')], b: [say('z')] }))).toEqual(['fact never set']);
+    });
+    test('that always ends lets nothing behind it be come to', () => {
+      expect(codes(flowOf({ a: [call('x', 'b'), go('g', 'c')], b: [end('e')], c: [end('f')] }))).toEqual([
+        'unreachable scene',
+      ]);
+    });
+  });
+
+  test('a flow and a business fact that the workspace has not', () => {
+    const flow = { ...flowOf({ a: [{ id: 'x', kind: 'start flow', flow: 'Aftercare' }] }) };
+    expect(check(flow, { flows: ['Aftercare'] })).toEqual([]);
+    expect(check(flow, { flows: [] }).map(finding => finding.code)).toEqual(['no such flow']);
+    const grant: Fact = { name: 'grant', type: 'money', scope: 'business' };
+    const withGrant = { ...flowOf({ a: [end('y')] }), facts: [grant] };
+    expect(check(withGrant, { facts: [grant] })).toEqual([]);
+    expect(check(withGrant, { facts: [] }).map(finding => finding.code)).toEqual(['no such fact']);
+    expect(check(withGrant, { facts: [{ ...grant, type: 'number' }] }).map(finding => finding.code)).toEqual([
+      'wrong type',
+    ]);
+  });
+
+  test('facts of the visit and the hour are known, those of a team only when there is one', () => {
+    const decide = (fact: string): Flow =>
+      flowOf({
+        a: [
+          { id: 'd', kind: 'decide', ways: [{ when: { all: [{ fact, is: 'is', value: true }] } }], otherwise: {} },
+          end('y'),
+        ],
+      });
+    expect(codes(decide('returning'), ['Sales'])).toEqual([]);
+    expect(codes(decide('Sales open'), ['Sales'])).toEqual([]);
+    expect(codes(decide('Sails open'), ['Sales'])).toEqual(['no such fact']);
+    expect(codes(decide('Sails open'))).toEqual([]);
+  });
+
   test('findings have a place and a sentence, problems first, and a certain fix mends', () => {
     const flow = flowOf({ welcome: [say('x')] });
     const [finding] = check(flow);

@@ -1,6 +1,4 @@
 import { type Answer, type AnswerType, type Ask, answerKindOf, answerKinds, isEmptyLine } from '@kineta/core';
-import type { Editor } from '@tiptap/react';
-import { useState } from 'react';
 import { Select } from '../../ui/field.tsx';
 import { blankAnswer } from '../answers/blank.ts';
 import { panelOf } from '../answers/registry.ts';
@@ -10,7 +8,7 @@ import { LineField } from '../line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { isKept } from '../workplace.ts';
 import { useWorld } from '../world.ts';
-import { LineTools, SpeakerLabel } from './say.tsx';
+import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 function useTitle(): (scene: string | undefined) => string {
@@ -57,40 +55,33 @@ function Picks({ answer }: { answer: Answer }) {
 }
 
 function Body({ step, change, keys, speaker, selected }: StepProps<Ask>) {
-  const [editor, setEditor] = useState<Editor | null>(null);
   const title = useTitle();
   return (
-    <>
-      <SpeakerLabel>{`${speaker} asks for ${answerKindOf(step.answer.type).asksFor}`}</SpeakerLabel>
-      <div className="font-script text-[1.0625rem] leading-[1.45]">
-        <LineField
-          step={step.id}
-          part="line"
-          name="Question"
-          line={step.line}
-          placeholder="What shall be asked?"
-          onChange={line => change({ ...step, line }, 'line')}
-          onEditor={setEditor}
-          {...keys}
-        />
-      </div>
-      {selected ? <LineTools editor={editor} /> : <Picks answer={step.answer} />}
-      {selected ? null : (
-        <p className="mt-1.5 flex flex-wrap gap-x-5 text-xs text-ink-2">
-          {step.fact ? (
-            <span>
-              Keeps it as <b className="font-semibold text-ink">{step.fact}</b>
-            </span>
-          ) : null}
-          {step.answer.type === 'choice' && step.answer.otherwise ? null : (
-            <span>
-              Asks {step.tries === 1 ? 'once' : step.tries === 2 ? 'twice' : `${step.tries} times`}, then{' '}
-              <b className="font-semibold text-ink">{title(step.giveUp?.to) || 'carries on'}</b>
-            </span>
-          )}
-        </p>
-      )}
-    </>
+    <SpokenLine
+      label={`${speaker} asks for ${answerKindOf(step.answer.type).asksFor}`}
+      step={step.id}
+      name="Question"
+      line={step.line}
+      placeholder="What shall be asked?"
+      selected={selected}
+      keys={keys}
+      onChange={line => change({ ...step, line }, 'line')}
+    >
+      <Picks answer={step.answer} />
+      <p className="mt-1.5 flex flex-wrap gap-x-5 text-xs text-ink-2">
+        {step.fact ? (
+          <span>
+            Keeps it as <b className="font-semibold text-ink">{step.fact}</b>
+          </span>
+        ) : null}
+        {step.answer.type === 'choice' && step.answer.otherwise ? null : (
+          <span>
+            Asks {step.tries === 1 ? 'once' : step.tries === 2 ? 'twice' : `${step.tries} times`}, then{' '}
+            <b className="font-semibold text-ink">{title(step.giveUp?.to) || 'carries on'}</b>
+          </span>
+        )}
+      </p>
+    </SpokenLine>
   );
 }
 

@@ -1,48 +1,37 @@
 import type { Chart } from '@kineta/core';
-import type { Editor } from '@tiptap/react';
-import { useState } from 'react';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { FormulaField } from '../formula-field.tsx';
-import { LineField } from '../line-field.tsx';
-import { LineTools, SpeakerLabel } from './say.tsx';
+import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 const forms: Record<Chart['form'], string> = { bars: 'bars', line: 'a line', number: 'one number' };
 
 function Body({ step, change, keys, speaker, selected }: StepProps<Chart>) {
-  const [editor, setEditor] = useState<Editor | null>(null);
   return (
-    <>
-      <SpeakerLabel>{`${speaker} shows ${forms[step.form]}`}</SpeakerLabel>
-      <div className="font-script text-[1.0625rem] leading-[1.45] font-semibold">
-        <LineField
-          step={step.id}
-          part="line"
-          name="Title of the chart"
-          line={step.title}
-          placeholder="What does it say?"
-          onChange={title => change({ ...step, title }, 'line')}
-          onEditor={setEditor}
-          {...keys}
-        />
-      </div>
-      {selected ? (
-        <LineTools editor={editor} />
-      ) : (
-        <dl className="mt-1 text-[0.8125rem]">
-          {step.values.map((value, index) => (
-            <div key={index} className="flex gap-3">
-              <dt className="w-24 truncate">{value.label}</dt>
-              <dd>
-                <code className="mark font-mono text-xs">{value.formula}</code>
-              </dd>
-            </div>
-          ))}
-        </dl>
-      )}
-    </>
+    <SpokenLine
+      label={`${speaker} shows ${forms[step.form]}`}
+      step={step.id}
+      name="Title of the chart"
+      line={step.title}
+      placeholder="What does it say?"
+      look="text-[1.0625rem] leading-[1.45] font-semibold"
+      selected={selected}
+      keys={keys}
+      onChange={title => change({ ...step, title }, 'line')}
+    >
+      <dl className="mt-1 text-[0.8125rem]">
+        {step.values.map((value, index) => (
+          <div key={index} className="flex gap-3">
+            <dt className="w-24 truncate">{value.label}</dt>
+            <dd>
+              <code className="mark font-mono text-xs">{value.formula}</code>
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </SpokenLine>
   );
 }
 

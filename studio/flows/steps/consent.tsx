@@ -1,13 +1,11 @@
 import { type AskConsent, Link, type WithdrawConsent } from '@kineta/core';
-import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { FactSelect } from '../facts.tsx';
-import { LineField } from '../line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { isKept } from '../workplace.ts';
 import { DirectionBody } from './direction.tsx';
-import { LineTools, SpeakerLabel } from './say.tsx';
+import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 const isLink = (text: string): boolean => Link.safeParse(text).success;
@@ -31,32 +29,23 @@ function PurposeSelect({
 }
 
 function Body({ step, change, keys, speaker, selected }: StepProps<AskConsent>) {
-  const [editor, setEditor] = useState<Editor | null>(null);
   const chip = 'rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 font-script text-plum';
   return (
-    <>
-      <SpeakerLabel>{`${speaker} asks for consent to ${step.purpose}`}</SpeakerLabel>
-      <div className="font-script text-[1.0625rem] leading-[1.45]">
-        <LineField
-          step={step.id}
-          part="line"
-          name="What is agreed to"
-          line={step.line}
-          placeholder="The exact words that are agreed to"
-          onChange={line => change({ ...step, line }, 'line')}
-          onEditor={setEditor}
-          {...keys}
-        />
+    <SpokenLine
+      label={`${speaker} asks for consent to ${step.purpose}`}
+      step={step.id}
+      name="What is agreed to"
+      line={step.line}
+      placeholder="The exact words that are agreed to"
+      selected={selected}
+      keys={keys}
+      onChange={line => change({ ...step, line }, 'line')}
+    >
+      <div className="mt-2 flex justify-end gap-2">
+        <span className={chip}>Yes, I agree</span>
+        <span className={chip}>No, thanks</span>
       </div>
-      {selected ? (
-        <LineTools editor={editor} />
-      ) : (
-        <div className="mt-2 flex justify-end gap-2">
-          <span className={chip}>Yes, I agree</span>
-          <span className={chip}>No, thanks</span>
-        </div>
-      )}
-    </>
+    </SpokenLine>
   );
 }
 

@@ -1,7 +1,5 @@
 import { answerKindOf, answerKinds, type Field, type FieldAnswer, type Form } from '@kineta/core';
-import type { Editor } from '@tiptap/react';
 import { ArrowUp } from 'lucide-react';
-import { useState } from 'react';
 import { AddButton } from '../../ui/add-button.tsx';
 import { IconButton } from '../../ui/button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
@@ -11,56 +9,46 @@ import { ChoiceList } from '../answers/choices.tsx';
 import { panelOf } from '../answers/registry.ts';
 import { newId } from '../draft.ts';
 import { FactSelect } from '../facts.tsx';
-import { LineField } from '../line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { isKept } from '../workplace.ts';
-import { LineTools, SpeakerLabel } from './say.tsx';
+import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 function Body({ step, change, keys, speaker, selected }: StepProps<Form>) {
-  const [editor, setEditor] = useState<Editor | null>(null);
   return (
-    <>
-      <SpeakerLabel>{`${speaker} asks for several details`}</SpeakerLabel>
-      <div className="font-script text-[1.0625rem] leading-[1.45]">
-        <LineField
-          step={step.id}
-          part="line"
-          name="Line above the card"
-          line={step.line}
-          placeholder="What is said above the card?"
-          onChange={line => change({ ...step, line }, 'line')}
-          onEditor={setEditor}
-          {...keys}
-        />
-      </div>
-      {selected ? (
-        <LineTools editor={editor} />
-      ) : (
-        <ul className="mt-2 ml-auto w-3/4 space-y-1 rounded-lg border border-plum-3 bg-white p-2.5 text-[0.8125rem]">
-          {step.fields.map(field => (
-            <li key={field.id} className="flex items-baseline gap-2">
-              <span className="min-w-0 flex-1 truncate text-plum">
-                {field.label || '…'}
-                {field.optional ? <span className="text-ink-3"> (if they like)</span> : null}
-              </span>
-              <span className="shrink-0 text-xs text-ink-2">
-                {answerKindOf(field.answer.type).asksFor}
-                {field.fact ? (
-                  <>
-                    {' '}
-                    → <b className="font-semibold text-ink">{field.fact}</b>
-                  </>
-                ) : null}
-              </span>
-            </li>
-          ))}
-          <li className="text-right">
-            <span className="rounded bg-plum px-2 py-0.5 text-white">{step.button || 'Send'}</span>
+    <SpokenLine
+      label={`${speaker} asks for several details`}
+      step={step.id}
+      name="Line above the card"
+      line={step.line}
+      placeholder="What is said above the card?"
+      selected={selected}
+      keys={keys}
+      onChange={line => change({ ...step, line }, 'line')}
+    >
+      <ul className="mt-2 ml-auto w-3/4 space-y-1 rounded-lg border border-plum-3 bg-white p-2.5 text-[0.8125rem]">
+        {step.fields.map(field => (
+          <li key={field.id} className="flex items-baseline gap-2">
+            <span className="min-w-0 flex-1 truncate text-plum">
+              {field.label || '…'}
+              {field.optional ? <span className="text-ink-3"> (if they like)</span> : null}
+            </span>
+            <span className="shrink-0 text-xs text-ink-2">
+              {answerKindOf(field.answer.type).asksFor}
+              {field.fact ? (
+                <>
+                  {' '}
+                  → <b className="font-semibold text-ink">{field.fact}</b>
+                </>
+              ) : null}
+            </span>
           </li>
-        </ul>
-      )}
-    </>
+        ))}
+        <li className="text-right">
+          <span className="rounded bg-plum px-2 py-0.5 text-white">{step.button || 'Send'}</span>
+        </li>
+      </ul>
+    </SpokenLine>
   );
 }
 

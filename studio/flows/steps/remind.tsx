@@ -1,34 +1,26 @@
 import { durationWords, type Remind } from '@kineta/core';
-import type { Editor } from '@tiptap/react';
-import { useState } from 'react';
 import { Select } from '../../ui/field.tsx';
 import { DurationInput } from '../duration-input.tsx';
-import { LineField } from '../line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
-import { LineTools, SpeakerLabel } from './say.tsx';
+import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 function Body({ step, change, keys, speaker, selected }: StepProps<Remind>) {
-  const [editor, setEditor] = useState<Editor | null>(null);
   return (
     <>
       <p className="font-script text-[0.9375rem] text-ink-2 italic">
         From here on, when there is no answer for {durationWords(step.after)}:
       </p>
-      <SpeakerLabel>{`${speaker} reminds`}</SpeakerLabel>
-      <div className="font-script text-[1.0625rem] leading-[1.45]">
-        <LineField
-          step={step.id}
-          part="line"
-          name="Reminder"
-          line={step.line}
-          placeholder="What reminds the visitor?"
-          onChange={line => change({ ...step, line }, 'line')}
-          onEditor={setEditor}
-          {...keys}
-        />
-      </div>
-      {selected ? <LineTools editor={editor} /> : null}
+      <SpokenLine
+        label={`${speaker} reminds`}
+        step={step.id}
+        name="Reminder"
+        line={step.line}
+        placeholder="What reminds the visitor?"
+        selected={selected}
+        keys={keys}
+        onChange={line => change({ ...step, line }, 'line')}
+      />
     </>
   );
 }

@@ -1,5 +1,4 @@
 import { type Card, isEmptyLine, Page, type Show } from '@kineta/core';
-import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
@@ -10,7 +9,7 @@ import { FormulaField } from '../formula-field.tsx';
 import { LineField } from '../line-field.tsx';
 import { PictureDescription, PictureUpload } from '../picture-upload.tsx';
 import { WaySelect } from '../way-select.tsx';
-import { LineTools, SpeakerLabel } from './say.tsx';
+import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 type Action = Card['actions'][number];
@@ -46,32 +45,23 @@ function CardPreview({ card }: { card: Card }) {
 }
 
 function Body({ step, change, keys, speaker, selected }: StepProps<Show>) {
-  const [editor, setEditor] = useState<Editor | null>(null);
   return (
-    <>
-      <SpeakerLabel>{`${speaker} shows ${step.cards.length === 1 ? 'a card' : `${step.cards.length} cards`}`}</SpeakerLabel>
-      <div className="font-script text-[1.0625rem] leading-[1.45]">
-        <LineField
-          step={step.id}
-          part="line"
-          name="Line above the cards"
-          line={step.line}
-          placeholder="What is said above them, if anything"
-          onChange={line => change({ ...step, line }, 'line')}
-          onEditor={setEditor}
-          {...keys}
-        />
-      </div>
-      {selected ? (
-        <LineTools editor={editor} />
-      ) : (
-        <ul className="mt-2 flex gap-2 overflow-x-auto pb-1">
-          {step.cards.map(card => (
-            <CardPreview key={card.id} card={card} />
-          ))}
-        </ul>
-      )}
-    </>
+    <SpokenLine
+      label={`${speaker} shows ${step.cards.length === 1 ? 'a card' : `${step.cards.length} cards`}`}
+      step={step.id}
+      name="Line above the cards"
+      line={step.line}
+      placeholder="What is said above them, if anything"
+      selected={selected}
+      keys={keys}
+      onChange={line => change({ ...step, line }, 'line')}
+    >
+      <ul className="mt-2 flex gap-2 overflow-x-auto pb-1">
+        {step.cards.map(card => (
+          <CardPreview key={card.id} card={card} />
+        ))}
+      </ul>
+    </SpokenLine>
   );
 }
 

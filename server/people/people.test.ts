@@ -1,0 +1,158 @@
+import { flowRoutes, type Person, peopleRoutes } from '@kineta/contract';
+import type { Flow } from '@kineta/core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import type { RunningServer } from '../server.ts';
+import {
+  Browser,
+  boardingPass,
+  emptyDatabase,
+  makeWorkspace,
+  testServer,
+  VisitorPage,
+  type Workspace,
+} from '../tests/kineta.ts';
+
+const card: Flow = {
+  format: 'kineta.flow/1',
+  name: 'Who are you?',
+  speaker: 'Robin',
+  facts: [
+    { name: 'full name', type: 'text', scope: 'visitor' },
+    { name: 'email', type: 'email', scope: 'visitor' },
+    { name: 'phone', type: 'phone', scope: 'visitor' },
+    { name: 'home type', type: 'text', scope: 'visitor' },
+    { name: 'agreed', type: 'yes/no', scope: 'visitor' },
+  ],
+  scenes: [
+    {
+      id: 'a',
+      title: 'A',
+      steps: [
+        {
+          id: 'form',
+          kind: 'form',
+          line: [[{ text: 'Who are you?' }]],
+          fields: [
+            { id: 'name', label: 'Name', answer: { type: 'short text' }, fact: 'full name', optional: true },
+            { id: 'mail', label: 'Email', answer: { type: 'email' }, fact: 'email', optional: true },
+            { id: 'phone', label: 'Phone', answer: { type: 'phone' }, fact: 'phone', optional: true },
+            { id: 'home', label: 'Home', answer: { type: 'short text' }, fact: 'home type', optional: true },
+          ],
+          button: 'Send',
+          tries: 2,
+        },
+        {
+          id: 'tell',
+          kind: 'say',
+          line: [
+            [
+              { fact: 'full name', otherwise: 'no name' },
+              { text: ', ' },
+              { fact: 'home type', otherwise: 'no home' },
+              { text: ', ' },
+              { fact: 'phone', otherwise: 'no phone' },
+            ],
+          ],
+        },
+        {
+          id: 'consent',
+          kind: 'ask consent',
+          purpose: 'news by email',
+          line: [[{ text: 'May we write?' }]],
+          policy: '/privacy',
+          fact: 'agreed',
+        },
+        { id: 'over', kind: 'ask', line: [[{ text: 'Enough?' }]], answer: { type: 'yes/no' }, tries: 1 },
+        { id: 'back', kind: 'withdraw consent', purpose: 'news by email' },
+        { id: 'end', kind: 'end' },
+      ],
+    },
+  ],
+};
+
+let server: RunningServer;
+let workspace: Workspace;
+let agent: Browser;
+const pages: VisitorPage[] = [];
+
+beforeAll(async () => {
+  server = await testServer(await emptyDatabase());
+  workspace = await makeWorkspace(server.database, 'people');
+  const lead = await new Browser(server).signIn(workspace.lead);
+  agent = await new Browser(server).signIn(workspace.agent);
+  const made = await lead.call(flowRoutes.create, { body: { file: JSON.stringify(card) } });
+  await lead.call(flowRoutes.publish, {
+    params: { id: made.reply.id },
+    body: { revision: 1, sites: [workspace.site] },
+  });
+});
+afterAll(async () => {
+  for (const page of pages) page.close();
+  await server.close();
+});
+
+/** A new browser whose visitor fills the card in. */
+async function come(fields: Record<string, string>): Promise<VisitorPage> {
+  const page = await new VisitorPage(server, await boardingPass(server, workspace.siteKey)).open();
+  pages.push(page);
+  await page.reply('sent', {
+    step: 'form',
+    fields: Object.fromEntries(Object.entries(fields).map(([field, text]) => [field, { text }])),
+  });
+  return page;
+}
+const told = (page: VisitorPage): string | undefined => page.said.find(line => line.includes(', '));
+async function people(search: string): Promise<Person[]> {
+  return (await agent.call(peopleRoutes.list, { query: { search } })).reply.people;
+}
+
+test('somebody who types another’s email is shown nothing of them, changes nothing, and fills gaps', async () => {
+  await come({ name: 'Maud Ellery', mail: 'maud@ellery.example', home: 'Semi-detached' });
+  const stranger = await come({ name: 'Mallory', mail: 'maud@ellery.example', phone: '07700 900123' });
+  expect(told(stranger)).toBe('Mallory, no home, +447700900123');
+  const found = await people('maud@ellery.example');
+  expect(found).toHaveLength(1);
+  expect(found[0]).toMatchObject({ name: 'Maud Ellery', phone: '+447700900123', conversations: 2 });
+  expect(found[0]?.facts).toMatchObject({ 'full name': 'Maud Ellery', 'home type': 'Semi-detached' });
+});
+
+test('a phone number tells who somebody is when it belongs to one person only', async () => {
+  await come({ name: 'Idris Vance', mail: 'idris@vance.example', phone: '07700 900150' });
+  const again = await come({ phone: '07700 900150', home: 'Flat' });
+  expect(told(again)).toBe('no name, Flat, +447700900150');
+  expect(await people('+447700900150')).toHaveLength(1);
+  expect((await people('idris'))[0]).toMatchObject({ conversations: 2, facts: { 'home type': 'Flat' } });
+
+  await come({ name: 'Nessa Vance', mail: 'nessa@vance.example', phone: '07700 900150' });
+  await come({ name: 'Somebody of the Vances', phone: '07700 900150' });
+  expect((await people('Somebody of the Vances'))[0]).toMatchObject({ email: null, conversations: 1 });
+});
+
+test('who has been that person all along corrects what is on record', async () => {
+  const page = await come({ name: 'Tamsin Ro', mail: 'tamsin@roe.example' });
+  await page.reply('start again');
+  await page.reply('sent', { step: 'form', fields: { name: { text: 'Tamsin Roe' } } });
+  expect((await people('tamsin@roe.example'))[0]?.name).toBe('Tamsin Roe');
+});
+
+test('a consent stands under the person with its words, and that it was taken back', async () => {
+  const page = await come({ name: 'Oswin Hale', mail: 'oswin@hale.example' });
+  await page.reply('yes');
+  const [person] = await people('oswin@hale.example');
+  const consents = async () => (await agent.call(peopleRoutes.consents, { params: { id: person!.id } })).reply.consents;
+  expect(await consents()).toEqual([
+    expect.objectContaining({
+      purpose: 'news by email',
+      given: true,
+      wording: 'May we write?',
+      policy: '/privacy',
+      withdrawnAt: null,
+    }),
+  ]);
+  await page.reply('no');
+  expect((await consents())[0]?.withdrawnAt).not.toBeNull();
+
+  const other = await makeWorkspace(server.database, 'others');
+  const stranger = await new Browser(server).signIn(other.agent);
+  expect((await stranger.call(peopleRoutes.consents, { params: { id: person!.id } })).reply.consents).toEqual([]);
+});
