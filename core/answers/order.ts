@@ -78,7 +78,13 @@ const orders: ReadonlyMap<string, Order> = new Map(
   }).flatMap(([order, phrases]) => phrases.map(phrase => [phrase, order as Order] as const)),
 );
 
+/** The first words of all orders, and the longest order: most answers are told apart by these alone. */
+const beginnings = new Set([...orders.keys()].map(phrase => phrase.split(' ')[0]));
+const LONGEST = Math.max(...[...orders.keys()].map(phrase => phrase.length)) + 10;
+
 /** Whether the whole of a typed text is an order such as “skip”, “go back”, “start again” or “stop”, and which. */
 export function understandOrder(text: string): Order | undefined {
-  return orders.get(bare(text));
+  if (text.length > LONGEST) return undefined;
+  const first = /[a-z]+/i.exec(text)?.[0].toLowerCase();
+  return first !== undefined && beginnings.has(first) ? orders.get(bare(text)) : undefined;
 }

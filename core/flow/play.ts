@@ -100,6 +100,8 @@ function compile(flow: Flow): Program {
   return { players, ids, placeOf, typeOf, remembered, given };
 }
 
+const NOTHING_MAILED: Run['mailed'] = {};
+
 class Performance implements Run {
   readonly world: World;
   readonly acts: Act[] = [];
@@ -109,7 +111,7 @@ class Performance implements Run {
   doubt: Run['doubt'];
   reminder: Run['reminder'];
   lastCall: Session['lastCall'];
-  mailed: Run['mailed'];
+  mailed: Readonly<Record<Id, number>>;
   stack: Id[];
   past: Id[];
   ticket: number;
@@ -126,11 +128,11 @@ class Performance implements Run {
     this.doubt = session.doubt;
     this.reminder = session.reminder;
     this.lastCall = session.lastCall;
-    this.mailed = session.mailed ?? {};
+    this.mailed = session.mailed ?? NOTHING_MAILED;
     this.stack = session.stack ? [...session.stack] : [];
     this.past = session.past ?? [];
     this.ticket = session.ticket ?? 0;
-    this.apart = program.given.size > 0 || Object.keys(world.business).length > 0;
+    this.apart = program.given.size > 0 || hasAny(world.business);
     this.known = session.facts;
     if (this.apart) this.known = this.allKnown();
   }
@@ -192,6 +194,11 @@ class Performance implements Run {
   }
 }
 
+function hasAny(record: object): boolean {
+  for (const _ in record) return true;
+  return false;
+}
+
 /** Where an event takes the play up, undefined when it concerns nothing that waits. */
 function takeUp(program: Program, session: Session, event: Event, run: Performance): Next | undefined {
   const waiting = session.at === undefined ? undefined : program.placeOf.get(session.at);
@@ -245,10 +252,10 @@ function replied(
     run.acts.push({ act: 'note', text: 'A question was answered that was answered before, perhaps in another tab.' });
     return waiting;
   }
-  const order = picked || player.offers?.(reply.text) ? undefined : understandOrder(reply.text);
-  if (order) return follow(order, player, waiting, run);
+  const order = picked ? undefined : understandOrder(reply.text);
+  if (order && !player.offers?.(reply.text)) return follow(order, player, waiting, run);
   const next = player.answer ? player.answer(run, reply) : waiting;
-  if (next !== WAIT && session.at !== undefined) run.past = [...run.past, session.at].slice(-MOST_BACK);
+  if (next !== WAIT && session.at !== undefined) run.past = run.past.slice(1 - MOST_BACK).concat(session.at);
   return next;
 }
 
@@ -326,36 +333,28 @@ function rest(program: Program, next: Next, at: Id | undefined, run: Performance
   }
   const timers = before.state === 'pausing' || (before.state === 'asking' && before.reminder !== undefined);
   if (timers && !run.timed) run.acts.push({ act: 'clear timer' });
-  const kept = {
-    ...(at === undefined ? {} : { at }),
-    ...(run.ticket > 0 ? { ticket: run.ticket } : {}),
-    ...(stack.length > 0 ? { stack } : {}),
-    ...(past.length > 0 ? { past } : {}),
-    ...(Object.keys(mailed).length > 0 ? { mailed } : {}),
-    ...(lastCall ? { lastCall } : {}),
-    facts: run.facts,
-  };
-  switch (next) {
-    case WAIT:
-      return {
-        state: 'asking',
-        ...kept,
-        ...(tries > 0 ? { tries } : {}),
-        ...(doubt ? { doubt } : {}),
-        ...(reminder ? { reminder } : {}),
-      };
-    case PAUSED:
-      return { state: 'pausing', ...kept, ...(reminder ? { reminder } : {}) };
-    case CALLED:
-      return { state: 'calling', ...kept, ...(reminder ? { reminder } : {}) };
-    case HANDED_OVER:
-      return { state: 'handed over', ...kept };
-    default:
-      return {
-        state: 'ended',
-        ...(run.ticket > 0 ? { ticket: run.ticket } : {}),
-        ...(Object.keys(mailed).length > 0 ? { mailed } : {}),
-        facts: run.facts,
-      };
+  const session: Session = { state: 'ended', facts: run.facts };
+  if (run.ticket > 0) session.ticket = run.ticket;
+  if (hasAny(mailed)) session.mailed = mailed;
+  const state = states.get(next);
+  if (state === undefined) return session;
+  session.state = state;
+  if (at !== undefined) session.at = at;
+  if (stack.length > 0) session.stack = stack;
+  if (past.length > 0) session.past = past;
+  if (lastCall) session.lastCall = lastCall;
+  if (reminder && state !== 'handed over') session.reminder = reminder;
+  if (state === 'asking') {
+    if (tries > 0) session.tries = tries;
+    if (doubt) session.doubt = doubt;
   }
+  return session;
 }
+
+/** What a conversation does where the play has stopped; anything else has ended it. */
+const states: ReadonlyMap<Next, Session['state']> = new Map([
+  [WAIT, 'asking'],
+  [PAUSED, 'pausing'],
+  [CALLED, 'calling'],
+  [HANDED_OVER, 'handed over'],
+]);
