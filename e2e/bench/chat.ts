@@ -170,7 +170,7 @@ async function publish(databaseUrl: string): Promise<void> {
   const run = (sql: string) =>
     database.query(sql, { replacements: { flow: JSON.stringify(flow), domains: '["bench.example"]' } });
   await run(`INSERT INTO workspaces (name, zone, language, country, currency, business, created_at)
-             VALUES ('Bench', 'Europe/London', 'en-GB', 'GB', 'GBP', '{}', UTC_TIMESTAMP(3))`);
+             VALUES ('Bench', 'Europe/London', 'en-GB', 'GB', 'GBP', '[]', UTC_TIMESTAMP(3))`);
   await run(`INSERT INTO members (workspace_id, email, name, role, password_hash, created_at)
              VALUES (1, 'bench@bench.example', 'Bench', 'lead', '', UTC_TIMESTAMP(3))`);
   await run(`INSERT INTO flows (workspace_id, name, draft, revision, changes, created_at, updated_at)
