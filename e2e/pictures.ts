@@ -90,7 +90,8 @@ await hanne.locator('input[type=file]').setInputFiles({
 });
 await hanne.getByRole('link', { name: everyKind.name, exact: true }).click();
 await hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong').waitFor();
-await hanne.setViewportSize({ width: 1280, height: 2720 });
+await hanne.getByText('was read from every-kind.json').waitFor({ state: 'hidden' });
+await hanne.setViewportSize({ width: 1280, height: 2060 });
 await take(hanne, 'kinds');
 await hanne.setViewportSize(wide.viewport);
 await hanne.getByRole('link', { name: 'Flows' }).click();
@@ -133,6 +134,8 @@ for (const [asked, answer] of [
 }
 await priced.chat.getByText('May we also write to you').waitFor();
 await take(priced.page, 'consent');
+// The outbox sends once the conversation is committed.
+while (stack.mail.letters.length === 0) await priced.page.waitForEvent('websocket', { timeout: 500 }).catch(() => {});
 const mail = await priced.page.context().newPage();
 await mail.goto(`${stack.standIns.url}/mail`);
 await mail.getByRole('link', { name: /Your heat pump estimate/ }).click();
