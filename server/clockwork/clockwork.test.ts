@@ -203,6 +203,13 @@ describe('a service', () => {
     expect(await log(page)).toEqual([why]);
   });
 
+  test('whose address cannot be read is gone on without', async () => {
+    await publish('Calling', calling('http://post.example:port/json'));
+    const page = await visit();
+    await vi.waitFor(() => expect(page.said).toEqual(['I cannot look that up just now.']), 8_000);
+    expect(await log(page)).toEqual(['The service failed: its address cannot be read.']);
+  });
+
   test('is tried again as often as the step says', async () => {
     await publish('Calling', calling('https://services.example/broken', { tries: 2 }));
     const page = await visit();

@@ -65,6 +65,7 @@ export class Caller {
    * @throws {CallFailed} with the reason in words
    */
   async call(request: ServiceRequest, allowed: readonly string[]): Promise<unknown> {
+    if (!URL.canParse(request.url)) throw new CallFailed('its address cannot be read.', false);
     const asked = new URL(request.url);
     const standIn = this.standIns[asked.host];
     const url = standIn === undefined ? asked : new URL(asked.pathname + asked.search, standIn);
