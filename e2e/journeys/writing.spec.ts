@@ -56,7 +56,7 @@ test('a flow is written from nothing by keyboard, with every kind of step, and v
   await expect(rehearsal.getByText('Welcome, Tamsin!')).toBeVisible();
 
   // The other kinds.
-  for (const kind of ['Decide', 'Set', 'Hand over', 'Go', 'End']) {
+  for (const kind of ['Decide', 'Set', 'Withdraw', 'Hand over', 'Go', 'End']) {
     await hanne.getByRole('button', { name: /Type a line, or/ }).click();
     await hanne.locator('.ProseMirror-focused').waitFor();
     await hanne.keyboard.type('/');
