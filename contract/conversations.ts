@@ -69,6 +69,7 @@ const said = [
     policy: z.string().optional(),
   }),
   z.object({ kind: z.literal('direction'), text: z.string() }),
+  z.object({ kind: z.literal('scored'), fact: z.string(), points: z.number(), reason: z.string() }),
   z.object({ kind: z.literal('handed over'), team: z.string().nullable(), reason: z.string() }),
   z.object({ kind: z.literal('ended'), outcome: z.string().optional() }),
   z.object({ kind: z.literal('led to page'), page: z.string() }),

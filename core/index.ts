@@ -56,7 +56,7 @@ export type { Pause } from './flow/steps/pause.ts';
 export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';
 export type { Remind } from './flow/steps/remind.ts';
 export type { Say } from './flow/steps/say.ts';
-export type { Score } from './flow/steps/score.ts';
+export { type Score, signed } from './flow/steps/score.ts';
 export { CallService } from './flow/steps/service.ts';
 export type { SetFact } from './flow/steps/set.ts';
 export type { Card, Show } from './flow/steps/show.ts';

@@ -304,9 +304,9 @@ describe('playing a flow', () => {
     );
     const { acts, session } = perform(flow, [opened]);
     expect(session.facts).toEqual({ score: 25 });
-    expect(acts.flatMap(act => (act.act === 'note' ? [act.text] : []))).toEqual([
-      '+30 in score: owns the home.',
-      '−5 in score: far away.',
+    expect(acts.flatMap(act => (act.act === 'score' ? [[act.points, act.reason]] : []))).toEqual([
+      [30, 'owns the home'],
+      [-5, 'far away'],
     ]);
     expect(acts.at(-1)).toMatchObject({ act: 'end', outcome: 'lead' });
   });

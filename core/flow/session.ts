@@ -183,6 +183,8 @@ export const Act = z.discriminatedUnion('act', [
   z.object({ act: z.literal('ask'), step: z.string(), line: SpokenLine, answer: AnswerShown }),
   z.object({ act: z.literal('learn'), step: z.string(), fact: z.string(), type: FactType, value: Value }),
   z.object({ act: z.literal('remember'), fact: z.string(), value: Value }),
+  /** Points were added to a score, and why. */
+  z.object({ act: z.literal('score'), step: z.string(), fact: z.string(), points: z.number(), reason: z.string() }),
   z.object({ act: z.literal('note'), step: z.string().optional(), text: z.string() }),
   z.object({
     act: z.literal('hand over'),

@@ -260,6 +260,9 @@ test('a score, a split, a reminder and a consent taken back: met at the keyboard
   await hanne.getByRole('link', { name: 'Branwen Dray' }).click();
   const log = logOf(hanne);
   await expect(log.getByText('+20 in lead score: they opened the chat.')).toBeVisible();
+  await expect(
+    hanne.getByRole('complementary', { name: 'What is known' }).getByText('they opened the chat'),
+  ).toBeVisible();
   await expect(log.getByText('No answer for 1 second.')).toBeVisible();
   await expect(log.getByText('Agreed to news by email: “May we write to you?”')).toBeVisible();
   await expect(log.getByText('Withdrew the consent to news by email.')).toBeVisible();

@@ -45,6 +45,8 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
       return { kind: 'learned', fact: act.fact, type: act.type, value: act.value };
     case 'note':
       return { kind: 'direction', text: act.text };
+    case 'score':
+      return { kind: 'scored', fact: act.fact, points: act.points, reason: act.reason };
     case 'hand over':
       return { kind: 'handed over', team: act.team, reason: act.reason };
     case 'end':

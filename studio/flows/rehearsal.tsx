@@ -7,6 +7,7 @@ import {
   play,
   type Session,
   show,
+  signed,
   type World,
 } from '@kineta/core';
 import { RotateCcw, Undo2 } from 'lucide-react';
@@ -64,6 +65,7 @@ function Spoken({ act }: { act: Extract<Act, { act: 'say' | 'ask' | 'show' }> })
 
 function direction(act: Act): string | undefined {
   if (act.act === 'note') return act.text;
+  if (act.act === 'score') return `${signed(act.points)} in ${act.fact}${act.reason ? `: ${act.reason}` : ''}.`;
   if (act.act === 'hand over')
     return act.team ? `Handed over to ${act.team}. The flow is quiet from here.` : act.reason;
   if (act.act === 'end') return act.outcome ? `The flow ended: ${act.outcome}.` : 'The flow ended.';

@@ -1,5 +1,5 @@
 import type { ConversationDetail, Entry } from '@kineta/contract';
-import { show } from '@kineta/core';
+import { show, signed } from '@kineta/core';
 import type { ReactNode } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { shortTime, stretch } from '../ui/time.ts';
@@ -38,6 +38,7 @@ export function Beside({ detail, entries, shown }: { detail: ConversationDetail;
   const { workspace } = useSignedIn();
   const { conversation, facts, earlier, edition } = detail;
   const scenes = way(entries);
+  const scores = entries.filter(entry => entry.kind === 'scored');
   return (
     <aside
       aria-label="What is known"
@@ -61,6 +62,18 @@ export function Beside({ detail, entries, shown }: { detail: ConversationDetail;
           ))}
         </dl>
       </Part>
+      {scores.length > 0 ? (
+        <Part title="Why this score">
+          <ul>
+            {scores.map(score => (
+              <li key={score.number} className="grid grid-cols-[2.75rem_1fr] gap-2 py-0.5">
+                <span className="text-right font-mono text-xs">{signed(score.points)}</span>
+                <span className="min-w-0 break-words">{score.reason || score.fact}</span>
+              </li>
+            ))}
+          </ul>
+        </Part>
+      ) : null}
       {scenes.length > 0 ? (
         <Part title="Way through the flow">
           <ol className="ml-1 border-l border-petrol-2">

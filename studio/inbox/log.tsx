@@ -1,5 +1,5 @@
 import type { Entry } from '@kineta/contract';
-import { type CardShown, type FileGiven, show } from '@kineta/core';
+import { type CardShown, type FileGiven, show, signed } from '@kineta/core';
 import type { ReactNode } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { ChartCard } from '../ui/chart-card.tsx';
@@ -162,6 +162,13 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
       );
     case 'direction':
       return <Direction at={line.at}>{line.text}</Direction>;
+    case 'scored':
+      return (
+        <Direction at={line.at}>
+          {signed(line.points)} in {line.fact}
+          {line.reason ? `: ${line.reason}.` : '.'}
+        </Direction>
+      );
     case 'handed over':
       return (
         <Direction at={line.at}>

@@ -15,7 +15,8 @@ export const Score = z.strictObject({
 });
 export type Score = z.infer<typeof Score>;
 
-const signed = (points: number): string => (points < 0 ? `−${-points}` : `+${points}`);
+/** Points with their sign: “+20”, “−5”. */
+export const signed = (points: number): string => (points < 0 ? `−${-points}` : `+${points}`);
 
 /** Adds points to a score, with the reason in the log, so that nobody has to guess where a score comes from. */
 export const score: StepKind<Score> = {
@@ -61,9 +62,11 @@ export const score: StepKind<Score> = {
         const before = run.known[step.fact];
         const total = (typeof before === 'number' ? before : 0) + step.points;
         run.acts.push({
-          act: 'note',
+          act: 'score',
           step: step.id,
-          text: `${signed(step.points)} in ${step.fact}${step.reason.trim() ? `: ${step.reason.trim()}` : ''}.`,
+          fact: step.fact,
+          points: step.points,
+          reason: step.reason.trim(),
         });
         run.learn(step.id, step.fact, total);
         return on;
