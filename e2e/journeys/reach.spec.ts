@@ -2,6 +2,11 @@ import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, firstVisitAgain, logOf, meetStarter, people, publish, studio, test, visit, visitOn } from './stack.ts';
 
+/** The smallest PNG: one point. */
+const png = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+  'base64',
+);
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
 /** Adds a step of a kind at the end of the scene, by the slash. */
@@ -221,10 +226,6 @@ test('a photo is sent, a wrong file is refused kindly, and an agent saves it', a
   writeFileSync(huge, Buffer.alloc(30 * 1024 * 1024));
   await file.setInputFiles(huge);
   await expect(chat.getByText('huge.jpg has 30.0 MB; at most 10 MB can be sent.')).toBeVisible();
-  const png = Buffer.from(
-    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
-    'base64',
-  );
   await file.setInputFiles({ name: 'landing.png', mimeType: 'image/png', buffer: png });
   await expect(chat.getByText('Waiting for somebody from Aftercare.')).toBeVisible();
 
@@ -258,6 +259,39 @@ test('cards are keyed through and lead to a page, to which the chat goes along',
   const along = visitOn(page);
   await expect(along.chat.getByText('Is it what you were looking for?')).toBeVisible();
   await expect(along.chat.getByRole('button', { name: 'Show me' }).first()).toBeDisabled();
+  await firstVisitAgain(hanne);
+});
+
+test('several pictures on a line and one on a card, each with what it shows, reach the visitor', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.getByRole('button', { name: 'New flow' }).click();
+  await hanne.getByRole('textbox', { name: 'Name' }).fill('Picture book');
+  await hanne.getByRole('button', { name: 'Create' }).click();
+  await hanne.getByRole('heading', { name: 'Picture book', level: 1 }).waitFor();
+  await hanne.getByRole('textbox', { name: 'Line' }).click();
+  const picture = { name: 'pump.png', mimeType: 'image/png', buffer: png };
+  const upload = hanne.locator('main input[type=file]');
+  await upload.setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(hanne.getByText('A picture is a PNG, JPEG, GIF or WebP file; this is none.')).toBeVisible();
+  await upload.setInputFiles(picture);
+  await hanne.getByLabel('What the picture shows').fill('A heat pump by a wall');
+  await upload.setInputFiles(picture);
+  await hanne.getByLabel('What the picture shows').nth(1).fill('The same from behind');
+  await addLine(hanne, 'show', 'And on a card:');
+  await hanne.getByLabel('Title of card 1').fill('Heat pump');
+  await upload.setInputFiles(picture);
+  await hanne.getByLabel('What the picture shows').fill('A heat pump in the snow');
+  await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
+  await publish(hanne);
+  const { chat } = await visit(browser, stack);
+  for (const shown of ['A heat pump by a wall', 'The same from behind', 'A heat pump in the snow']) {
+    const image = chat.getByRole('img', { name: shown });
+    await expect(image).toBeVisible();
+    expect(await image.evaluate(element => (element as HTMLImageElement).naturalWidth)).toBeGreaterThan(0);
+  }
   await firstVisitAgain(hanne);
 });
 
