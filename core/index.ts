@@ -1,12 +1,12 @@
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';
 export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
-export { givenFacts, openFact, plainVisit, type Visit } from './facts/given.ts';
+export { givenFacts, plainVisit, type Visit } from './facts/given.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
 export type { Choice } from './flow/answers/choice.ts';
 export { FileKind, MOST_MEGABYTES } from './flow/answers/file.ts';
 export { Answer, type AnswerType, answerKindOf, answerKinds, FieldAnswer } from './flow/answers/registry.ts';
-export { check, factsOf, surroundings, type Workplace } from './flow/checks/check.ts';
+export { check, surroundings, type Workplace } from './flow/checks/check.ts';
 export type { Finding, Place } from './flow/checks/finding.ts';
 export { dice } from './flow/dice.ts';
 export { apply, applyAll, type Edit, findStep } from './flow/edits.ts';

@@ -48,9 +48,20 @@ const always: readonly Fact[] = [
   { name: 'last call', type: 'choice', scope: 'visit', choices: ['worked', 'failed', 'not made'] },
 ];
 
+const OPEN = ' open';
+
 /** The fact that says whether a team is open. */
 export function openFact(team: string): string {
-  return `${team} open`;
+  return team + OPEN;
+}
+
+export function isOpenFact(name: string): boolean {
+  return name.endsWith(OPEN);
+}
+
+/** The team whose opening such a fact tells. */
+export function teamOf(name: string): string {
+  return name.slice(0, -OPEN.length);
 }
 
 /** The facts that every flow knows without asking: of the visit, of the hour, and of each team whether it is open. */
@@ -118,7 +129,7 @@ export function givenValues(names: ReadonlySet<string>, occasion: Occasion, last
         values[name] = lastCall ?? 'not made';
         break;
       default:
-        if (name.endsWith(' open')) values[name] = isOpen(name.slice(0, -' open'.length));
+        if (isOpenFact(name)) values[name] = isOpen(teamOf(name));
     }
   }
   return values;

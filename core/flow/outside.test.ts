@@ -187,6 +187,29 @@ describe('an email', () => {
   });
 });
 
+test.each([
+  ['bill / (bill - bill)', 'The formula has no result for these facts.'],
+  ['bill * town', 'The formula has no result for these facts.'],
+  ['string length(postcode)', '“postcode” is not known yet.'],
+])('a formula that cannot be worked out (%s) is noted, and the flow goes on', (formula, why) => {
+  const flow = flowOf(
+    {
+      a: [
+        { id: 'b', kind: 'set', fact: 'bill', value: 1_900 },
+        { id: 't', kind: 'set', fact: 'town', value: 'Ellerby' },
+        { id: 'w', kind: 'work out', fact: 'bill', formula },
+        say('s', 'Anyway.'),
+        end,
+      ],
+    },
+    facts,
+  );
+  const { acts, session } = perform(flow, [opened]);
+  expect(notes(acts)).toEqual([`“bill” could not be worked out: ${why}`]);
+  expect(said(acts)).toEqual(['Anyway.']);
+  expect(session).toMatchObject({ state: 'ended', facts: { bill: 1_900 } });
+});
+
 describe('the rest of the world', () => {
   test('colleagues are told, with facts in the words', () => {
     const flow = flowOf(

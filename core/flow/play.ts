@@ -1,6 +1,6 @@
 import { type Order, understandOrder } from '../answers/order.ts';
 import { type Facts, type FactType, rounded, type Value } from '../facts/fact.ts';
-import { givenFacts, givenValues, openFact } from '../facts/given.ts';
+import { givenFacts, givenValues, isOpenFact } from '../facts/given.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
 import { lineOf, speaker } from './line.ts';
@@ -43,7 +43,7 @@ function compile(flow: Flow): Program {
   const given = new Set<string>();
   for (const step of allSteps)
     for (const name of mentionsOf(step, factNames))
-      if (!factOf.has(name) && (givenNames.includes(name) || name.endsWith(openFact('')))) given.add(name);
+      if (!factOf.has(name) && (givenNames.includes(name) || isOpenFact(name))) given.add(name);
   const sceneStart = new Map<Id, number>();
   let length = 0;
   for (const scene of flow.scenes) {

@@ -1,5 +1,17 @@
 import type { Page } from '@playwright/test';
-import { expect, firstVisitAgain, logOf, people, publish, type Stack, studio, test, visit, visitOn } from './stack.ts';
+import {
+  addStep,
+  expect,
+  firstVisitAgain,
+  logOf,
+  people,
+  publish,
+  type Stack,
+  studio,
+  test,
+  visit,
+  visitOn,
+} from './stack.ts';
 
 const line = (text: string) => [[{ text }]];
 const ask = (id: string, text: string, answer: object, fact: string) => ({
@@ -139,14 +151,7 @@ async function newFlow(page: Page, name: string): Promise<(kind: string) => Prom
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
   await page.getByRole('button', { name: 'Create' }).click();
   await page.getByRole('heading', { name, level: 1 }).waitFor();
-  return async kind => {
-    await page.getByRole('button', { name: /Type a line, or/ }).click();
-    await page.locator('.ProseMirror-focused').waitFor();
-    await page.keyboard.type('/');
-    await page.getByRole('combobox', { name: 'Kind of step' }).waitFor();
-    await page.keyboard.type(kind);
-    await page.keyboard.press('Enter');
-  };
+  return kind => addStep(page, kind);
 }
 
 test('a score, a chart of it and a consent are written with the slash, and rehearsed', async ({ browser, stack }) => {

@@ -1,6 +1,18 @@
 import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, firstVisitAgain, logOf, meetStarter, people, publish, studio, test, visit, visitOn } from './stack.ts';
+import {
+  addStep,
+  expect,
+  firstVisitAgain,
+  logOf,
+  meetStarter,
+  people,
+  publish,
+  studio,
+  test,
+  visit,
+  visitOn,
+} from './stack.ts';
 
 /** The smallest PNG: one point. */
 const png = Buffer.from(
@@ -9,19 +21,9 @@ const png = Buffer.from(
 );
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
-/** Adds a step of a kind at the end of the scene, by the slash. */
-async function add(page: Page, kind: string): Promise<void> {
-  await page.getByRole('button', { name: /Type a line, or/ }).click();
-  await page.locator('.ProseMirror-focused').waitFor();
-  await page.keyboard.type('/');
-  await page.getByRole('combobox', { name: 'Kind of step' }).waitFor();
-  await page.keyboard.type(kind);
-  await page.keyboard.press('Enter');
-}
-
 /** Adds one that has a line, and writes that. */
 async function addLine(page: Page, kind: string, words: string): Promise<void> {
-  await add(page, kind);
+  await addStep(page, kind);
   await page.locator('.ProseMirror-focused').waitFor();
   await page.keyboard.type(words);
 }
@@ -43,7 +45,7 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await hanne.getByRole('button', { name: 'Create' }).click();
   await hanne.getByRole('heading', { name: 'Autumn round', level: 1 }).waitFor();
 
-  await add(hanne, 'work out');
+  await addStep(hanne, 'work out');
   await newFact(hanne, 'Fact to work out', 'pump price');
   await hanne.getByRole('textbox', { name: 'Formula' }).fill('13900 - 7500');
   await expect(hanne.getByText('comes to £6,400')).toBeVisible();
@@ -67,7 +69,7 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await hanne.getByLabel('Kind of field 3').selectOption('postcode');
   await newFact(hanne, 'Keep field 3 as', 'postcode');
 
-  await add(hanne, 'call service');
+  await addStep(hanne, 'call service');
   await hanne.getByLabel('Address of the service').fill('services.brackenrow.example');
   await expect(hanne.getByText('A service’s address starts with https://')).toBeVisible();
   await hanne.getByLabel('Address of the service').fill('https://services.brackenrow.example/postcodes/{postcode}');
@@ -75,7 +77,7 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await hanne.getByLabel('Place in the answer 1').fill('district.town');
   await newFact(hanne, 'Kept as 1', 'town');
 
-  await add(hanne, 'pause');
+  await addStep(hanne, 'pause');
   await hanne.getByLabel('How long', { exact: true }).fill('1');
   await addLine(hanne, 'notify', 'Somebody from the autumn round');
   await addLine(hanne, 'remind', 'Still there?');
@@ -87,16 +89,16 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await hanne.keyboard.type('Your autumn price');
   await expect(hanne.getByText('Email to the visitor, at mail address')).toBeVisible();
 
-  await add(hanne, 'call scene');
+  await addStep(hanne, 'call scene');
   await hanne.getByLabel('Scene to play').selectOption({ label: '→ a new scene' });
-  await add(hanne, 'decide');
+  await addStep(hanne, 'decide');
   await hanne.getByRole('combobox', { name: 'Fact', exact: true }).selectOption('device');
   await hanne.getByRole('combobox', { name: 'Comparison' }).selectOption('is');
   await hanne.getByRole('combobox', { name: 'Value' }).selectOption('phone');
   await hanne.getByRole('button', { name: 'A group' }).click();
   await hanne.getByRole('combobox', { name: 'Fact', exact: true }).last().selectOption('returning');
   await expect(hanne.getByText('If device is “phone” and returning is yes, carry on')).toBeVisible();
-  await add(hanne, 'start flow');
+  await addStep(hanne, 'start flow');
   await hanne.getByRole('combobox', { name: 'Flow' }).selectOption('First visit');
   await expect(hanne.getByText('Go on with the flow “First visit”.')).toBeVisible();
   await hanne

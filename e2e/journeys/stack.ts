@@ -251,3 +251,13 @@ export async function firstVisitAgain(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'First visit', level: 1 }).waitFor();
   await publish(page);
 }
+
+/** Adds a step of a kind at the end of the scene, by the slash. */
+export async function addStep(page: Page, kind: string): Promise<void> {
+  await page.getByRole('button', { name: /Type a line, or/ }).click();
+  await page.locator('.ProseMirror-focused').waitFor();
+  await page.keyboard.type('/');
+  await page.getByRole('combobox', { name: 'Kind of step' }).waitFor();
+  await page.keyboard.type(kind);
+  await page.keyboard.press('Enter');
+}

@@ -140,6 +140,7 @@ export class Host {
     const remembered: Remembered[] = [];
     const orders: Array<{ kind: 'mail' | 'service'; payload: MailOrder | ServiceOrder }> = [];
     let timer: Extract<Act, { act: 'set timer' | 'clear timer' }> | undefined;
+    let site: string | undefined;
     for (const act of acts) {
       switch (act.act) {
         case 'end':
@@ -162,7 +163,7 @@ export class Host {
         }
         case 'email': {
           const { step, subject, line, charts } = act;
-          const site = await this.originOf(row, transaction);
+          site ??= await this.originOf(row, transaction);
           for (const to of act.to)
             orders.push({ kind: 'mail', payload: { step, to, subject, line, charts, speaker: edition.speaker, site } });
           break;

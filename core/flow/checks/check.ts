@@ -1,5 +1,5 @@
 import type { Fact } from '../../facts/fact.ts';
-import { givenFacts, openFact } from '../../facts/given.ts';
+import { givenFacts, isOpenFact, teamOf } from '../../facts/given.ts';
 import type { Flow } from '../format.ts';
 import { mentionsOf } from '../mentions.ts';
 import type { Surroundings } from '../steps/kind.ts';
@@ -18,11 +18,10 @@ export interface Workplace {
 
 /** The teams that a flow names, for when nobody says which there are. */
 function teamsNamed(flow: Flow): string[] {
-  const ending = openFact('');
   const named = flow.scenes.flatMap(scene =>
     scene.steps.flatMap(step => [
       ...(step.kind === 'hand over' ? [step.team] : []),
-      ...[...mentionsOf(step, [])].flatMap(name => (name.endsWith(ending) ? [name.slice(0, -ending.length)] : [])),
+      ...[...mentionsOf(step, [])].flatMap(name => (isOpenFact(name) ? [teamOf(name)] : [])),
     ]),
   );
   return [...new Set(named)];
