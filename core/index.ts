@@ -6,11 +6,48 @@ export { sentence, type WordPart, type Words } from './facts/words.ts';
 export type { Choice } from './flow/answers/choice.ts';
 export { FileKind, MOST_MEGABYTES } from './flow/answers/file.ts';
 export { Answer, type AnswerType, answerKindOf, answerKinds, FieldAnswer } from './flow/answers/registry.ts';
-export { check, surroundings, type Workplace } from './flow/checks/check.ts';
-export type { Finding, Place } from './flow/checks/finding.ts';
+export {
+  addFact,
+  changeFact,
+  changeStep,
+  insertScene,
+  insertStep,
+  insertSteps,
+  moveScene,
+  moveStep,
+  removeFact,
+  removeScene,
+  removeStep,
+  renameScene,
+  setFlow,
+} from './flow/changes.ts';
+export { check, surroundings, type Workplace, waysThrough } from './flow/checks/check.ts';
+export { type Finding, mends, type Place } from './flow/checks/finding.ts';
+export { Clip, clipOf, pasteClip } from './flow/clip.ts';
+export {
+  type Compared,
+  compare,
+  isSame,
+  type SceneChange,
+  type StepChange,
+  type Stretch,
+} from './flow/comparison.ts';
+export { type Clash, type Copy, copyOf, hear, insist, send, settle, unsend, write } from './flow/copy.ts';
 export { dice } from './flow/dice.ts';
-export { apply, applyAll, type Edit, findStep } from './flow/edits.ts';
-export { blankFlow, Flow, FlowFileError, FORMAT, flowJsonSchema, placeWords, readFlow, Scene } from './flow/format.ts';
+export { difference } from './flow/difference.ts';
+export { apply, applyAll, Edit, findStep, joined } from './flow/edits.ts';
+export {
+  type FlowFile,
+  FlowFileError,
+  flowJsonSchema,
+  placeWords,
+  readFlow,
+  readFlowFile,
+  uploadedPictures,
+  withPictures,
+  writeFlowFile,
+} from './flow/file.ts';
+export { blankFlow, Flow, FORMAT, Scene } from './flow/format.ts';
 export { Id } from './flow/id.ts';
 export {
   type FactSpan,
@@ -24,7 +61,22 @@ export {
   written,
 } from './flow/line.ts';
 export { mentionsOf, renameFact } from './flow/mentions.ts';
+export { stepsFromText } from './flow/pasted.ts';
 export { MOST_STEPS, play } from './flow/play.ts';
+export { Recorded, RecordedLine } from './flow/replay/recorded.ts';
+export { type Difference, differenceWords, type Replayed, replay } from './flow/replay/replay.ts';
+export {
+  type Exchange,
+  musts,
+  mustWords,
+  type Outcome,
+  type Rehearsed,
+  rehearse,
+  runThrough,
+  type Stage as RehearsalStage,
+  worldOf,
+} from './flow/runs/rehearse.ts';
+export { Beat, Must, plainSetting, RunThrough, Setting } from './flow/runs/run.ts';
 export {
   Act,
   AnswerShown,
@@ -40,6 +92,7 @@ export {
   Session,
   type World,
 } from './flow/session.ts';
+export { described, type JsonSchema, shapes } from './flow/shapes.ts';
 export type { Ask } from './flow/steps/ask.ts';
 export type { CallScene } from './flow/steps/callscene.ts';
 export type { Chart } from './flow/steps/chart.ts';
@@ -57,12 +110,14 @@ export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';
 export type { Remind } from './flow/steps/remind.ts';
 export type { Say } from './flow/steps/say.ts';
 export { type Score, signed } from './flow/steps/score.ts';
-export { CallService } from './flow/steps/service.ts';
+export { CallService, serviceFailure } from './flow/steps/service.ts';
 export type { SetFact } from './flow/steps/set.ts';
 export type { Card, Show } from './flow/steps/show.ts';
 export type { Split } from './flow/steps/split.ts';
 export type { StartFlow } from './flow/steps/startflow.ts';
 export { Page, type TakeToPage } from './flow/steps/take.ts';
 export type { WorkOut } from './flow/steps/workout.ts';
+export { type Station, type Way, waysOf } from './flow/ways.ts';
+export { findWords, replaceWords, type Wording } from './flow/wording.ts';
 export { Duration, durationWords, milliseconds } from './hours/duration.ts';
 export { clockTime, type Opening, OpeningHours, opening } from './hours/hours.ts';

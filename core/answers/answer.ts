@@ -19,8 +19,12 @@ export type Understanding =
         | 'wrong file';
     };
 
+/** Words of plain ASCII with single spaces between them: most of what is typed, and tidy as it is. */
+const TIDY = /^(?:[!-~]+(?: [!-~]+)*)?$/;
+
 /** Typed text as people mean it: Unicode-normalised, trimmed, single spaces, plain quotes and dashes. */
 export function tidy(text: string): string {
+  if (TIDY.test(text)) return text;
   return text
     .normalize('NFKC')
     .replace(/[\u2010-\u2015\u2212]/g, '-')
@@ -33,6 +37,11 @@ export function tidy(text: string): string {
 
 /** The words of a text for comparing: lower case, without marks, punctuation or accents. */
 export function bare(text: string): string {
+  if (TIDY.test(text))
+    return text
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, ' ')
+      .trim();
   return tidy(text)
     .toLocaleLowerCase('en')
     .normalize('NFD')

@@ -1,9 +1,21 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { understandEmail, understandPhone } from './address.ts';
+import { bare, tidy } from './answer.ts';
 import { understandChoice, understandSeveral } from './choice.ts';
 import { understandDate } from './date.ts';
 import { understandNumber } from './number.ts';
 import { understandYesNo } from './yesno.ts';
+
+test('what is tidy already comes out as any other text does', () => {
+  // A word joiner is no part of what is meant, and takes the text the long way round.
+  fc.assert(
+    fc.property(fc.string({ unit: fc.constantFrom(..."aZ09 .,£'-\t") }), text => {
+      expect(tidy(text)).toBe(tidy(`\u2060${text}`));
+      expect(bare(text)).toBe(bare(`\u2060${text}`));
+    }),
+  );
+});
 
 describe('numbers as people write them', () => {
   test.each<[string, number]>([

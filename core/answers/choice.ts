@@ -27,6 +27,20 @@ function place(words: string, count: number): number | null {
   return index >= 0 && index < count ? index : null;
 }
 
+/** Labels in their bare words: the same few are compared with every answer. */
+const keptLabels = new Map<string, string>();
+const MOST_KEPT = 5_000;
+
+function bareLabel(label: string): string {
+  let words = keptLabels.get(label);
+  if (words === undefined) {
+    words = bare(label);
+    if (keptLabels.size >= MOST_KEPT) keptLabels.clear();
+    keptLabels.set(label, words);
+  }
+  return words;
+}
+
 /**
  * Finds which of the labels a typed answer means: the label itself, with typing errors (“semi detatched”), part of it
  * when only one has that part (“semi”), the label inside a sentence, or its number or ordinal. Two labels that fit
@@ -36,7 +50,7 @@ function place(words: string, count: number): number | null {
 export function understandChoice(text: string, labels: readonly string[]): Understanding {
   const words = bare(text);
   if (words === '') return { unclear: 'empty' };
-  const bareLabels = labels.map(bare);
+  const bareLabels = labels.map(bareLabel);
   const one = (matches: number[]): Understanding | null =>
     matches.length === 1 ? { value: matches[0] as number } : null;
   const which = (holds: (label: string) => boolean): number[] =>
@@ -91,7 +105,7 @@ export function understandSeveral(text: string, labels: readonly string[]): Unde
   if (none.has(words)) return { value: [] };
   if (words === 'all' || words === 'all of them' || words === 'everything') return { value: [...labels] };
   // A label may itself hold an “and”.
-  const exact = labels.find(label => bare(label) === words);
+  const exact = labels.find(label => bareLabel(label) === words);
   if (exact !== undefined) return { value: [exact] };
   const meant = new Set<number>();
   for (const part of text.split(/[,;+&\n]|\band\b|\bplus\b/i).filter(piece => bare(piece) !== '')) {

@@ -66,7 +66,8 @@ function order(a: Value, b: Value): number {
   return String(a) < String(b) ? -1 : String(a) > String(b) ? 1 : 0;
 }
 
-function rowTest({ fact, is, value }: Row): Test {
+/** Compiles one row. */
+export function rowTest({ fact, is, value }: Row): Test {
   const compared = (holds: (known: Value, value: Value) => boolean): Test =>
     value === undefined
       ? () => false

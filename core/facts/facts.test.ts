@@ -23,6 +23,16 @@ describe('formulas', () => {
     expect(formula('1 / bill', ['bill']).evaluate({ bill: 0 })).toHaveProperty('error');
   });
 
+  test('asked any number of times, of any facts, it gives what it gave', () => {
+    const twice = formula('if home = "1" then bill + bill else 2 * bill', ['bill', 'home']);
+    const facts = fc.record({ bill: fc.integer({ min: -400, max: 400 }), home: fc.constantFrom('1', 'Flat', true, 1) });
+    fc.assert(
+      fc.property(fc.array(facts, { maxLength: 30 }), all => {
+        for (const one of [...all, ...all]) expect(twice.evaluate(one)).toEqual({ value: 2 * one.bill || 0 });
+      }),
+    );
+  });
+
   test.each([
     'for x in 1..3000, y in 1..3000 return x',
     'some x in [1,2] satisfies x > 1',

@@ -102,28 +102,60 @@ function fromFeel(value: unknown): Value | undefined {
  * @throws {FormulaError} with a sentence for its writer
  */
 export function formula(source: string, known: readonly string[]): Formula {
+  const key = `${source}\n${known.join('\n')}`;
+  let found = read.get(key);
+  if (!found) {
+    found = readFormula(source, known);
+    read.set(key, found);
+    if (read.size > MOST_READ) read.delete(read.keys().next().value as string);
+  }
+  return found;
+}
+
+/** Formulas read before: while a flow is written, the same ones are asked for at every key. The oldest goes first. */
+const read = new Map<string, Formula>();
+const MOST_READ = 500;
+/** Results kept of each formula, and how long their facts may be: rehearsals and replays ask with the same ones again. */
+const MOST_RESULTS = 300;
+const LONGEST_FACTS = 200;
+
+type Result = ReturnType<Formula['evaluate']>;
+
+function readFormula(source: string, known: readonly string[]): Formula {
   if (source.trim() === '') throw new FormulaError('The formula is empty.');
   if (source.length > LONGEST_FORMULA)
     throw new FormulaError(`A formula has at most ${LONGEST_FORMULA.toLocaleString('en')} characters.`);
   if (nesting(source) > DEEPEST_NESTING) throw new FormulaError('The formula has too many brackets inside each other.');
   const reads = [...new Set(inspect(source, known).map(({ name }) => name))];
+  const results = new Map<string, Result>();
   return {
     source,
     reads,
     evaluate(facts) {
       const missing = reads.find(name => facts[name] === undefined);
       if (missing !== undefined) return { error: `“${missing}” is not known yet.` };
-      try {
-        const { value } = evaluate(source, facts as Record<string, unknown>);
-        const result = fromFeel(value);
-        if (result === undefined) return { error: 'The formula has no result for these facts.' };
-        return { value: result };
-      } catch (error) {
-        if (error instanceof FeelSyntaxError) return { error: 'The formula cannot be read.' };
-        return { error: 'The formula could not be worked out.' };
+      const key = JSON.stringify(reads.map(name => facts[name]));
+      let result = results.get(key);
+      if (!result) {
+        // Only what it mentions: the reader looks each name up among all that it is given.
+        result = workedOut(source, Object.fromEntries(reads.map(name => [name, facts[name]!])));
+        if (key.length > LONGEST_FACTS) return result;
+        if (results.size === MOST_RESULTS) results.delete(results.keys().next().value as string);
+        results.set(key, result);
       }
+      return result;
     },
   };
+}
+
+function workedOut(source: string, facts: Facts): Result {
+  try {
+    const result = fromFeel(evaluate(source, facts).value);
+    return result === undefined ? { error: 'The formula has no result for these facts.' } : { value: result };
+  } catch (error) {
+    if (error instanceof FeelSyntaxError) return { error: 'The formula cannot be read.' };
+    return { error: 'The formula could not be worked out.' };
+  }
 }
 
 /** The formula, or nothing when it cannot be read: for whoever only wants to know what it mentions. */

@@ -13,7 +13,7 @@ export type Scene = z.infer<typeof Scene>;
 
 export const FORMAT = 'kineta.flow/1';
 
-const shape = z.strictObject({
+export const shape = z.strictObject({
   format: z.literal(FORMAT),
   name: z.string().trim().min(1, 'A flow has a name.').max(100),
   /** The name under which the flow speaks, for example “Robin”. */
@@ -46,71 +46,6 @@ export const Flow = shape.superRefine((flow, context) => {
     names.add(fact.name);
   });
 });
-
-/** The JSON Schema (draft 2020-12) of the format, for other programs. */
-export function flowJsonSchema(): object {
-  return { $id: 'urn:kineta:flow:1', title: 'Kineta flow, version 1', ...z.toJSONSchema(shape, { io: 'input' }) };
-}
-
-/** Thrown by {@link readFlow}; the message says what is wrong and where, for a person. */
-export class FlowFileError extends Error {
-  override name = 'FlowFileError';
-  readonly code: 'not json' | 'not a flow' | 'later version' | 'invalid';
-  constructor(code: FlowFileError['code'], message: string) {
-    super(message);
-    this.code = code;
-  }
-}
-
-/** The place of a mistake in a file, as people say it: “scene 2, step 3, line”. */
-export function placeWords(path: readonly PropertyKey[]): string {
-  const parts: string[] = [];
-  const names: Record<string, string> = {
-    scenes: 'scene',
-    steps: 'step',
-    facts: 'fact',
-    choices: 'choice',
-    ways: 'way',
-  };
-  for (const key of path) {
-    if (typeof key === 'number') {
-      const last = parts.pop() ?? '';
-      parts.push(`${names[last] ?? last} ${key + 1}`);
-    } else parts.push(String(key));
-  }
-  return parts.join(', ');
-}
-
-/**
- * Reads a flow file.
- * @param text the file's content
- * @throws {FlowFileError} when it is broken JSON, something else, of a later version, or not as the format says
- */
-export function readFlow(text: string): Flow {
-  let content: unknown;
-  try {
-    content = JSON.parse(text);
-  } catch (error) {
-    throw new FlowFileError('not json', `This is not a flow file: it is broken JSON (${(error as Error).message}).`);
-  }
-  const format = (content as { format?: unknown } | null)?.format;
-  if (typeof format !== 'string' || !format.startsWith('kineta.flow/'))
-    throw new FlowFileError('not a flow', 'This is not a flow file: its “format” is not kineta.flow.');
-  if (format !== FORMAT)
-    throw new FlowFileError(
-      'later version',
-      `This flow was written by a later Kineta (${format}); this one reads ${FORMAT}. Nothing was changed.`,
-    );
-  const result = Flow.safeParse(content);
-  if (!result.success) {
-    const issue = result.error.issues[0]!;
-    throw new FlowFileError(
-      'invalid',
-      `The flow file is not right at ${placeWords(issue.path) || 'its top'}: ${issue.message}`,
-    );
-  }
-  return result.data;
-}
 
 /** A new flow with one scene that greets; it passes the checks. */
 export function blankFlow(name: string, speaker: string, id: () => Id): Flow {

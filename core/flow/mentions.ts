@@ -1,5 +1,6 @@
 import { renamedInFormula, tryFormula } from '../facts/formula.ts';
 import { renamedInTemplate, templateFacts } from '../facts/template.ts';
+import { changeFact, changeStep } from './changes.ts';
 import type { Edit } from './edits.ts';
 import type { Flow } from './format.ts';
 import type { Step } from './steps/registry.ts';
@@ -22,18 +23,38 @@ function walk(
     }
 }
 
+interface Mentions {
+  facts: ReadonlySet<string>;
+  formulas: readonly string[];
+}
+
+/** Steps never change, and of a flow that is written at, all but one are the same at the next key. */
+const mentionsIn = new WeakMap<Step, Mentions>();
+
+function mentioned(step: Step): Mentions {
+  let found = mentionsIn.get(step);
+  if (!found) {
+    const facts = new Set<string>();
+    const formulas: string[] = [];
+    const add = (name: string): void => {
+      facts.add(name);
+    };
+    walk(step, {
+      fact: add,
+      formula: source => formulas.push(source),
+      url: source => templateFacts(source).forEach(add),
+    });
+    found = { facts, formulas };
+    mentionsIn.set(step, found);
+  }
+  return found;
+}
+
 /** Every fact that a step mentions, in whatever way. `names` are the facts that formulas may use. */
-export function mentionsOf(step: Step, names: readonly string[]): Set<string> {
-  const mentions = new Set<string>();
-  const add = (name: string): void => {
-    mentions.add(name);
-  };
-  walk(step, {
-    fact: add,
-    formula: source => tryFormula(source, names)?.reads.forEach(add),
-    url: source => templateFacts(source).forEach(add),
-  });
-  return mentions;
+export function mentionsOf(step: Step, names: readonly string[]): ReadonlySet<string> {
+  const { facts, formulas } = mentioned(step);
+  if (formulas.length === 0) return facts;
+  return new Set([...facts, ...formulas.flatMap(source => tryFormula(source, names)?.reads ?? [])]);
 }
 
 function renamed<T>(value: T, from: string, to: string, names: readonly string[]): T {
@@ -53,8 +74,9 @@ function renamed<T>(value: T, from: string, to: string, names: readonly string[]
 export function renameFact(flow: Flow, from: string, to: string): Edit[] {
   const names = flow.facts.map(fact => fact.name);
   const steps = flow.scenes.flatMap(scene => scene.steps).filter(step => mentionsOf(step, names).has(from));
+  const fact = flow.facts.find(({ name }) => name === from);
   return [
-    { edit: 'set facts', facts: flow.facts.map(fact => (fact.name === from ? { ...fact, name: to } : fact)) },
-    ...steps.map((step): Edit => ({ edit: 'replace step', step: renamed(step, from, to, names) })),
+    ...(fact ? changeFact(flow, from, { ...fact, name: to }) : []),
+    ...steps.flatMap(step => changeStep(flow, renamed(step, from, to, names))),
   ];
 }

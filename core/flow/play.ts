@@ -1,13 +1,12 @@
 import { type Order, understandOrder } from '../answers/order.ts';
-import { type Facts, type FactType, rounded, type Value } from '../facts/fact.ts';
-import { givenFacts, givenValues, isOpenFact } from '../facts/given.ts';
+import { type Facts, rounded, type Value } from '../facts/fact.ts';
+import { givenValues } from '../facts/given.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
-import { lineOf, speaker } from './line.ts';
-import { mentionsOf } from './mentions.ts';
+import { lineOf } from './line.ts';
+import { type Program, programOf } from './program.ts';
 import type { Act, Event, Session, World } from './session.ts';
 import { CALLED, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
-import { kindOf, type Step } from './steps/registry.ts';
 
 /** The most steps that a flow may take between two inputs of a visitor. */
 export const MOST_STEPS = 500;
@@ -16,89 +15,6 @@ export const MOST_STEPS = 500;
 const MOST_BACK = 30;
 
 const GOODBYE = 'All right, I’ll leave it there. Write whenever you would like to go on.';
-
-/** An edition made ready: the steps of all scenes in one list, every way resolved to a place in it. */
-interface Program {
-  players: Player[];
-  /** For each place, the identity of the step that stands there; undefined at a scene's beginning and end. */
-  ids: Array<Id | undefined>;
-  placeOf: Map<Id, number>;
-  typeOf: (fact: string) => FactType;
-  remembered: ReadonlySet<string>;
-  /** The facts of the visit and the hour that its steps mention. */
-  given: ReadonlySet<string>;
-}
-
-const programs = new WeakMap<Flow, Program>();
-
-function compile(flow: Flow): Program {
-  const factOf = new Map(flow.facts.map(fact => [fact.name, fact]));
-  const typeOf = (fact: string): FactType => factOf.get(fact)?.type ?? 'text';
-  const allSteps = flow.scenes.flatMap(scene => scene.steps);
-  const steps = new Map<Id, Step>(allSteps.map(step => [step.id, step]));
-  const teams = allSteps.flatMap(step => (step.kind === 'hand over' ? [step.team] : []));
-  const own = flow.facts.map(fact => fact.name);
-  const givenNames = givenFacts(teams).map(fact => fact.name);
-  const factNames = [...own, ...givenNames];
-  const given = new Set<string>();
-  for (const step of allSteps)
-    for (const name of mentionsOf(step, factNames))
-      if (!factOf.has(name) && (givenNames.includes(name) || isOpenFact(name))) given.add(name);
-  const sceneStart = new Map<Id, number>();
-  let length = 0;
-  for (const scene of flow.scenes) {
-    sceneStart.set(scene.id, length);
-    length += scene.steps.length + 2;
-  }
-  const nowhere = length;
-  const players: Player[] = [];
-  const ids: Program['ids'] = [];
-  const placeOf = new Map<Id, number>();
-  for (const scene of flow.scenes) {
-    const start = players.length;
-    players.push({
-      enter(run) {
-        run.acts.push({ act: 'enter', scene: scene.id, title: scene.title });
-        return start + 1;
-      },
-    });
-    ids.push(undefined);
-    for (const step of scene.steps) {
-      const place = players.length;
-      placeOf.set(step.id, place);
-      ids.push(step.id);
-      players.push(
-        kindOf(step).play(step, {
-          way: to => (to === undefined ? place + 1 : (sceneStart.get(to) ?? nowhere)),
-          speak(line) {
-            const speak = speaker(line, name => factOf.get(name));
-            return run => speak(run.known, run.world.locale);
-          },
-          typeOf,
-          step: id => steps.get(id),
-          factNames,
-        }),
-      );
-    }
-    // A scene that has run out goes back to where it was called from.
-    players.push({
-      enter(run) {
-        const from = run.stack.pop();
-        const place = from === undefined ? undefined : placeOf.get(from);
-        return place === undefined ? END : place + 1;
-      },
-    });
-    ids.push(undefined);
-  }
-  players.push({
-    enter(run) {
-      run.acts.push({ act: 'note', text: 'The flow leads to a scene that is not there.' });
-      return END;
-    },
-  });
-  const remembered = new Set(flow.facts.filter(fact => fact.scope === 'visitor').map(fact => fact.name));
-  return { players, ids, placeOf, typeOf, remembered, given };
-}
 
 const NOTHING_MAILED: Run['mailed'] = {};
 
@@ -170,7 +86,7 @@ class Performance implements Run {
   }
 
   idOf(place: number): Id {
-    return this.program.ids[place] ?? '';
+    return this.program.stepAt(place)?.id ?? '';
   }
 
   /** As a conversation that has just begun, with what is remembered of the visitor. */
@@ -202,10 +118,10 @@ function hasAny(record: object): boolean {
 /** Where an event takes the play up, undefined when it concerns nothing that waits. */
 function takeUp(program: Program, session: Session, event: Event, run: Performance): Next | undefined {
   const waiting = session.at === undefined ? undefined : program.placeOf.get(session.at);
-  const player = waiting === undefined ? undefined : program.players[waiting];
+  const player = waiting === undefined ? undefined : program.playerAt(waiting);
   switch (event.event) {
     case 'opened':
-      return session.state === 'fresh' ? 0 : undefined;
+      return session.state === 'fresh' ? (waiting ?? 0) : undefined;
     case 'replied':
       // A service that was called answers soon; what is written in the meantime stands in the log.
       if (session.state === 'handed over' || session.state === 'calling') return undefined;
@@ -217,7 +133,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       if (event.ticket !== session.ticket || waiting === undefined) return undefined;
       if (session.state === 'pausing') return player?.timer?.(run) ?? waiting + 1;
       const reminding = session.state === 'asking' && run.reminder ? program.placeOf.get(run.reminder.step) : undefined;
-      return reminding === undefined ? undefined : program.players[reminding]!.timer?.(run);
+      return reminding === undefined ? undefined : program.playerAt(reminding).timer?.(run);
     }
     case 'called':
       if (session.state !== 'calling' || event.ticket !== session.ticket || !player?.called) return undefined;
@@ -225,8 +141,9 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'undelivered': {
       if (session.state === 'handed over') return undefined;
       const place = program.placeOf.get(event.step);
-      if (place === undefined || !program.players[place]!.undelivered) return undefined;
-      program.players[place]!.undelivered(run, event);
+      const sender = place === undefined ? undefined : program.playerAt(place);
+      if (!sender?.undelivered) return undefined;
+      sender.undelivered(run, event);
       return STAY;
     }
     case 'handed back':
@@ -294,11 +211,7 @@ function follow(order: Order, player: Player, waiting: number, run: Performance)
  * the edition begins anew.
  */
 export function play(edition: Flow, session: Session, event: Event, world: World): { session: Session; acts: Act[] } {
-  let program = programs.get(edition);
-  if (!program) {
-    program = compile(edition);
-    programs.set(edition, program);
-  }
+  const program = programOf(edition);
   const run = new Performance(program, session, world);
   const from = takeUp(program, session, event, run);
   if (from === undefined) return { session, acts: [] };
@@ -306,7 +219,6 @@ export function play(edition: Flow, session: Session, event: Event, world: World
   // What had already stopped at the step that waits has not moved.
   if (from === WAIT) return { session: rest(program, WAIT, session.at, run, session), acts: run.acts };
 
-  const { players, ids } = program;
   let place: Next = from;
   let at = place;
   for (let steps = 0; place >= 0; steps++) {
@@ -319,16 +231,16 @@ export function play(edition: Flow, session: Session, event: Event, world: World
       return { session: rest(program, HANDED_OVER, undefined, run, session), acts: run.acts };
     }
     at = place;
-    place = players[place]!.enter(run);
+    place = program.playerAt(place).enter(run);
   }
-  return { session: rest(program, place, ids[at], run, session), acts: run.acts };
+  return { session: rest(program, place, program.stepAt(at)?.id, run, session), acts: run.acts };
 }
 
 function rest(program: Program, next: Next, at: Id | undefined, run: Performance, before: Session): Session {
   const { tries, doubt, reminder, past, stack, mailed, lastCall } = run;
   if (next === WAIT && reminder && at !== undefined) {
     const place = program.placeOf.get(reminder.step);
-    const after = place === undefined ? undefined : program.players[place]!.due?.(run);
+    const after = place === undefined ? undefined : program.playerAt(place).due?.(run);
     if (after !== undefined) run.setTimer(at, after);
   }
   const timers = before.state === 'pausing' || (before.state === 'asking' && before.reminder !== undefined);

@@ -7,7 +7,10 @@ import { SpokenLine } from './line.ts';
 /** Where one conversation stands in its flow. Small JSON: it is written with every event. */
 export const Session = z.object({
   state: z.enum(['fresh', 'asking', 'pausing', 'calling', 'handed over', 'ended']),
-  /** The step that waits: the ask to be answered, the pause or call to go on from, or the hand over to come back from. */
+  /**
+   * The step that waits: the ask to be answered, the pause or call to go on from, or the hand over to come back from.
+   * Of a fresh session, the scene or step that it begins with, when that is not the flow’s beginning.
+   */
   at: z.string().optional(),
   /** How many answers to the waiting ask were not understood. */
   tries: z.number().int().optional(),
@@ -182,6 +185,8 @@ export const Act = z.discriminatedUnion('act', [
   ChartShown.extend({ act: z.literal('chart'), step: z.string() }),
   z.object({ act: z.literal('ask'), step: z.string(), line: SpokenLine, answer: AnswerShown }),
   z.object({ act: z.literal('learn'), step: z.string(), fact: z.string(), type: FactType, value: Value }),
+  /** A decision was taken: the first way that held, or none, which is -1. */
+  z.object({ act: z.literal('decided'), step: z.string(), way: z.number().int() }),
   z.object({ act: z.literal('remember'), fact: z.string(), value: Value }),
   /** Points were added to a score, and why. */
   z.object({ act: z.literal('score'), step: z.string(), fact: z.string(), points: z.number(), reason: z.string() }),

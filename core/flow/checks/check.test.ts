@@ -109,11 +109,11 @@ describe('checks', () => {
     const flow = flowOf({
       a: [{ id: 'h', kind: 'hand over', team: 'Sails', waiting: [], closed: { line: [[{ text: 'x' }]] } }, end('y')],
     });
-    expect(codes(flow, ['Sales'])).toEqual(['no such team']);
-    expect(codes(flow)).toEqual([]);
+    expect(codes(flow, ['Sales'])).toEqual(['no such team', 'closed without a way out']);
+    expect(codes(flow)).toEqual(['closed without a way out']);
   });
 
-  test('a fact that one way sets, one that has words in its place, and one of the visitor may be read', () => {
+  test('a fact that only one way sets is advised on with the other way, one with words in its place is not', () => {
     const flow = flowOf({
       a: [
         ask('q', {
@@ -136,7 +136,15 @@ describe('checks', () => {
         end('y'),
       ],
     });
-    expect(codes(flow)).toEqual([]);
+    expect(check(flow)).toMatchObject([
+      {
+        code: 'fact unset on a way',
+        level: 'advice',
+        sentence: expect.stringContaining('“tariff”'),
+        path: ['“a”', 'Skip', '“c”'],
+      },
+      { code: 'fact unset on a way', level: 'advice', sentence: expect.stringContaining('of a visitor who is new') },
+    ]);
   });
 
   test('a loop with a question in it is fine', () => {
@@ -178,6 +186,7 @@ describe('checks', () => {
     });
     test('that always ends lets nothing behind it be come to', () => {
       expect(codes(flowOf({ a: [call('x', 'b'), go('g', 'c')], b: [end('e')], c: [end('f')] }))).toEqual([
+        'unreachable step',
         'unreachable scene',
       ]);
     });

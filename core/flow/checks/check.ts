@@ -1,11 +1,25 @@
 import type { Fact } from '../../facts/fact.ts';
 import { givenFacts, isOpenFact, teamOf } from '../../facts/given.ts';
+import { insertStep, removeScene } from '../changes.ts';
 import type { Flow } from '../format.ts';
 import { mentionsOf } from '../mentions.ts';
 import type { Surroundings } from '../steps/kind.ts';
-import { kindOf } from '../steps/registry.ts';
+import { kindOf, type Step } from '../steps/registry.ts';
+import { decidedBefore, ranges } from './decisions.ts';
+import { unsetFacts } from './facts.ts';
 import type { Finding } from './finding.ts';
 import { endlessLoops, graph, maybeSet, reachable } from './graph.ts';
+import {
+  askedTwice,
+  badLinks,
+  closedWithoutWayOut,
+  longWordings,
+  mailWithoutConsent,
+  samePlace,
+  unreachableSteps,
+} from './manners.ts';
+import { countPaths, knowledgeAt } from './paths.ts';
+import { atFirst, type Sight } from './sight.ts';
 
 /** What the checks may know of the workspace. What is not known is not checked. */
 export interface Workplace {
@@ -34,24 +48,35 @@ export function factsOf(flow: Flow, workplace: Workplace = {}): Fact[] {
   return [...facts.values()];
 }
 
-/** What sentences and checks of steps need to know of the flow they stand in. */
-export function surroundings(flow: Flow, workplace: Workplace = {}): Surroundings {
+const anyWorkplace: Workplace = {};
+const lastSurroundings = new WeakMap<Flow, { workplace: Workplace; around: Surroundings }>();
+
+/** What sentences and checks of steps need to know of the flow they stand in. Every step of a page asks for the same. */
+export function surroundings(flow: Flow, workplace: Workplace = anyWorkplace): Surroundings {
+  const last = lastSurroundings.get(flow);
+  if (last?.workplace === workplace) return last.around;
   const titles = new Map(flow.scenes.map(scene => [scene.id, scene.title]));
-  const steps = new Map(flow.scenes.flatMap(scene => scene.steps.map(step => [step.id, step] as const)));
-  return {
+  // Few ask for a step, and a flow may have many.
+  let steps: Map<string, Step> | undefined;
+  const around: Surroundings = {
     sceneTitle: id => titles.get(id) ?? 'a scene that is not there',
     facts: factsOf(flow, workplace),
     teams: workplace.teams,
     flows: workplace.flows,
-    step: id => steps.get(id),
+    step(id) {
+      steps ??= new Map(flow.scenes.flatMap(scene => scene.steps.map(step => [step.id, step] as const)));
+      return steps.get(id);
+    },
   };
+  lastSurroundings.set(flow, { workplace, around });
+  return around;
 }
 
 /**
  * Finds what can be proved wrong with a flow without playing it, in the order of the flow. A flow without problems
  * always ends or waits, goes only to scenes that are there, and never reads a fact that nothing can have set.
  */
-export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
+export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[] {
   const around = surroundings(flow, workplace);
   const map = graph(flow);
   const { reached, runsOut } = reachable(map);
@@ -81,7 +106,7 @@ export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
         place: { scene: scene.id },
         sentence: `Nothing leads to “${scene.title}”.`,
         ...(scene.steps.length === 0
-          ? { fix: { label: 'Remove the empty scene', edits: [{ edit: 'remove scene', scene: scene.id }] } }
+          ? { fix: { label: 'Remove the empty scene', edits: removeScene(flow, scene.id) } }
           : {}),
       });
     for (const step of scene.steps) {
@@ -106,14 +131,10 @@ export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
         sentence: `“${scene.title}” runs out: after its last step it neither ends, nor goes on, nor asks.`,
         fix: {
           label: 'End the flow there',
-          edits: [
-            {
-              edit: 'insert step',
-              scene: scene.id,
-              at: scene.steps.length,
-              step: { id: freeId(flow, `${scene.id.slice(0, 30)}-end`), kind: 'end' },
-            },
-          ],
+          edits: insertStep(flow, scene.id, scene.steps.length, {
+            id: freeId(flow, `${scene.id.slice(0, 30)}-end`),
+            kind: 'end',
+          }),
         },
       });
   }
@@ -129,23 +150,47 @@ export function check(flow: Flow, workplace: Workplace = {}): Finding[] {
     });
   }
 
-  const given = new Set(around.facts.filter(fact => fact.scope !== 'conversation').map(fact => fact.name));
-  const defined = new Set(around.facts.map(fact => fact.name));
-  const before = maybeSet(map, given);
-  map.spots.forEach((spot, at) => {
-    const known = before[at];
-    if (!spot.step || !known) return;
-    const kind = kindOf(spot.step);
-    for (const fact of new Set(kind.reads(spot.step, around.facts)))
-      if (defined.has(fact) && !known.has(fact))
+  // The others are known of whoever comes.
+  const setHere = new Set(around.facts.filter(({ scope }) => scope === 'conversation').map(({ name }) => name));
+  const behindSetting = new Map<string, ReadonlySet<number>>();
+  for (const at of reached) {
+    const { step, scene } = map.spots[at]!;
+    if (!step) continue;
+    for (const fact of new Set(kindOf(step).reads(step, around.facts))) {
+      if (!setHere.has(fact)) continue;
+      const behind = behindSetting.get(fact) ?? maybeSet(map, fact, reached);
+      behindSetting.set(fact, behind);
+      if (!behind.has(at))
         findings.push({
           code: 'fact never set',
           level: 'problem',
-          place: { scene: spot.scene, step: spot.step.id },
-          sentence: `“${around.sceneTitle(spot.scene)}” uses “${fact}” before anything can have set it.`,
+          place: { scene, step: step.id },
+          sentence: `“${around.sceneTitle(scene)}” uses “${fact}” before anything can have set it.`,
         });
-  });
+    }
+  }
+  const sight: Sight = { flow, map, around, reached, before: knowledgeAt(map, atFirst(around)) };
+  for (const look of looks) findings.push(...look(sight));
   return inOrder(flow, findings);
+}
+
+/** What is looked for beyond single steps and where ways lead. */
+const looks: ReadonlyArray<(sight: Sight) => Finding[]> = [
+  unreachableSteps,
+  unsetFacts,
+  decidedBefore,
+  ranges,
+  mailWithoutConsent,
+  closedWithoutWayOut,
+  askedTwice,
+  samePlace,
+  longWordings,
+  badLinks,
+];
+
+/** How many ways lead through a flow from its beginning to an end, a round being walked at most once. */
+export function waysThrough(flow: Flow): bigint {
+  return countPaths(graph(flow));
 }
 
 function freeId(flow: Flow, wished: string): string {

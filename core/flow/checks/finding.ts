@@ -17,22 +17,40 @@ export interface Finding {
   place: Place;
   /** One sentence for the lead. */
   sentence: string;
+  /** How a visitor comes to it: scenes, and what is picked or holds on the way. */
+  path?: string[];
   /** The mend, where one is certain. */
   fix?: { label: string; edits: Edit[] };
 }
 
-export type FindingCode =
-  | 'unreachable scene'
-  | 'runs out'
-  | 'endless loop'
-  | 'no such scene'
-  | 'fact never set'
-  | 'no such fact'
-  | 'empty line'
-  | 'no way on'
-  | 'bad formula'
-  | 'wrong type'
-  | 'no such team'
-  | 'no such flow'
-  | 'unchanged choice'
-  | 'no description';
+/** Every code, with how what it stands for is mended. */
+export const mends = {
+  'unreachable scene': 'Let a choice, a decision or a step “go” lead here, or delete the scene.',
+  'unreachable step': 'Delete it, or move it in front of what ends or leads away.',
+  'runs out': 'End the flow there, ask something, or go on to another scene.',
+  'endless loop': 'Put a question or an end into the round.',
+  'no such scene': 'Choose another scene for it, or carry on.',
+  'fact never set': 'Ask for it before, work it out, or give the line other words for when it is not known.',
+  'fact unset on a way': 'Ask for it on that way as well, or give the line other words for when it is not known.',
+  'no such fact': 'Make the fact, or choose another.',
+  'empty line': 'Write what is missing, or delete the step.',
+  'no way on': 'Give the visitor something to pick.',
+  'bad formula': 'Correct the formula; what it comes to is shown below it.',
+  'wrong type': 'Choose a fact or a value of the right type.',
+  'no such team': 'Choose one of the teams, or add the team.',
+  'no such flow': 'Choose a flow that is published.',
+  'unchanged choice': 'Say what the choice is.',
+  'no description': 'Say in a few words what the picture shows, for those who do not see it.',
+  'never true': 'Delete the way, or change what it asks.',
+  'always true': 'Delete what comes after it, or change what it asks.',
+  'ranges overlap': 'Let one of the two leave the shared value out.',
+  'range missing': 'Add a way for it, or widen one; what “otherwise” does may be right as well.',
+  'same place': 'Let them lead to different scenes, keep the answer in a fact, or make them one choice.',
+  'mail without consent': 'Ask for consent before, or say that the visitor asked for this email.',
+  'closed without a way out': 'When the team is closed, ask how to reach the visitor, or lead them somewhere.',
+  'asked twice': 'Ask only when it is not known yet, with a decision in front.',
+  'long wording': 'Cut it, or make two lines of it.',
+  'bad link': 'Write the whole address, such as https://www.example.org/page.',
+} as const;
+
+export type FindingCode = keyof typeof mends;

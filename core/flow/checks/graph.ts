@@ -1,5 +1,6 @@
 import type { Flow } from '../format.ts';
 import type { Id } from '../id.ts';
+import type { Lead } from '../steps/kind.ts';
 import { kindOf, type Step } from '../steps/registry.ts';
 
 /** One place of the flow: a step, or the end of a scene whose steps have run out. */
@@ -8,6 +9,8 @@ export interface Spot {
   step: Step | undefined;
   /** Indices of the spots it leads to; ways to scenes that are not there are left out. */
   leads: number[];
+  /** The same, each with its lead; and for the end of a scene, the ways back to where it was called from. */
+  ways: Array<{ to: number; lead: Lead }>;
   /** For a step that calls a scene: the spot to come back to when that has run out. */
   comesBackTo: number | undefined;
 }
@@ -31,16 +34,19 @@ export function graph(flow: Flow): Graph {
     for (const step of scene.steps) {
       const next = spots.length + 1;
       const leads = kindOf(step).leads(step);
-      const to = leads.flatMap(lead => {
-        const spot = lead.scene === undefined ? next : sceneStart.get(lead.scene);
-        return spot === undefined ? [] : [spot];
+      const ways = leads.flatMap(lead => {
+        const to = lead.scene === undefined ? next : sceneStart.get(lead.scene);
+        return to === undefined ? [] : [{ to, lead }];
       });
       const comesBackTo = leads.some(lead => lead.comesBack) ? next : undefined;
-      spots.push({ scene: scene.id, step, leads: [...new Set(to)], comesBackTo });
+      spots.push({ scene: scene.id, step, leads: [...new Set(ways.map(({ to }) => to))], ways, comesBackTo });
     }
-    spots.push({ scene: scene.id, step: undefined, leads: [], comesBackTo: undefined });
+    spots.push({ scene: scene.id, step: undefined, leads: [], ways: [], comesBackTo: undefined });
   }
-  return { spots, sceneStart };
+  const map = { spots, sceneStart };
+  for (const [end, backs] of waysBack(map))
+    for (const to of backs) spots[end]!.ways.push({ to, lead: { label: 'back from there' } });
+  return map;
 }
 
 /** The spots that can be come to from one of these by the leads that `follow` gives. */
@@ -80,6 +86,20 @@ function comingBack({ spots }: Graph, through: (at: number) => boolean): Set<num
     }
   }
   return back;
+}
+
+/** For the ends of scenes that were called, the spots that the play comes back to. */
+function waysBack(map: Graph): Map<number, Set<number>> {
+  const { spots } = map;
+  const back = comingBack(map, () => true);
+  const returns = new Map<number, Set<number>>();
+  for (const call of back)
+    for (const at of spread(spots[call]!.leads, from => {
+      const { leads, comesBackTo } = spots[from]!;
+      return comesBackTo === undefined ? leads : [...leads, comesBackTo];
+    }))
+      if (spots[at]!.step === undefined) returns.set(at, (returns.get(at) ?? new Set()).add(spots[call]!.comesBackTo!));
+  return returns;
 }
 
 /** What can be come to from the first spot, and of that, the ends of scenes from which nothing goes back anywhere. */
@@ -151,41 +171,12 @@ export function endlessLoops(map: Graph, among: ReadonlySet<number>): number[][]
   return loops;
 }
 
-/**
- * For every spot, the facts that some way to it may have set before it is come to: the least fixed point of the union
- * over the ways in.
- */
-export function maybeSet(map: Graph, atFirst: ReadonlySet<string>): Array<ReadonlySet<string> | undefined> {
-  const { spots } = map;
-  const before: Array<Set<string> | undefined> = spots.map(() => undefined);
-  const open: number[] = [];
-  const pass = (to: number, facts: ReadonlySet<string>): void => {
-    const known = before[to];
-    if (!known) {
-      before[to] = new Set(facts);
-      open.push(to);
-      return;
-    }
-    const size = known.size;
-    for (const fact of facts) known.add(fact);
-    if (known.size > size) open.push(to);
-  };
-  // What a scene that runs out has set is known wherever it may go back to.
-  const back = comingBack(map, () => true);
-  const returns = new Map<number, number[]>();
-  for (const call of back)
-    for (const at of spread(spots[call]!.leads, from => [
-      ...spots[from]!.leads,
-      ...(spots[from]!.comesBackTo ? [spots[from]!.comesBackTo] : []),
-    ]))
-      if (spots[at]!.step === undefined) returns.set(at, [...(returns.get(at) ?? []), spots[call]!.comesBackTo!]);
-  pass(0, atFirst);
-  for (let at = open.shift(); at !== undefined; at = open.shift()) {
-    const spot = spots[at]!;
-    const after = new Set(before[at]);
-    if (spot.step) for (const fact of kindOf(spot.step).sets(spot.step)) after.add(fact);
-    for (const to of spot.leads) pass(to, after);
-    for (const to of returns.get(at) ?? []) pass(to, after);
-  }
-  return before;
+/** The spots in front of which some way may have set a fact: all that can be come to from behind what sets it. */
+export function maybeSet({ spots }: Graph, fact: string, reached: ReadonlySet<number>): ReadonlySet<number> {
+  const behind = (at: number): number[] => spots[at]!.ways.map(({ to }) => to);
+  const setting = [...reached].filter(at => {
+    const { step } = spots[at]!;
+    return step && kindOf(step).sets(step).includes(fact);
+  });
+  return spread(setting.flatMap(behind), behind);
 }

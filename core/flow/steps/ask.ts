@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { bare, type Understanding } from '../../answers/answer.ts';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { type Fact, FactName, type Value } from '../../facts/fact.ts';
+import { anything, known, oneOf } from '../../facts/knowledge.ts';
 import { factMark, plain, type Words } from '../../facts/words.ts';
 import { Answer, type AnswerType, answerKindOf } from '../answers/registry.ts';
 import { Id } from '../id.ts';
@@ -87,6 +88,20 @@ export const ask: StepKind<Ask> = {
   waits: () => true,
   reads: step => [...lineReads(step.line), ...lineReads(step.again ?? [])],
   sets: step => (step.fact ? [step.fact] : []),
+  // Who is never understood goes on without an answer; the checks are for those who give one.
+  after(step, { part }, before) {
+    if (!step.fact) return before;
+    const { answer } = step;
+    const kept = answer.type === 'choice' ? answer.choices : [];
+    const picked = kept.filter(({ id }) => id === part);
+    const values =
+      answer.type === 'choice' && part !== 'otherwise'
+        ? oneOf((picked.length > 0 ? picked : kept).map(({ label, value }) => value ?? label))
+        : answer.type === 'yes/no'
+          ? oneOf([true, false])
+          : anything;
+    return before.with(step.fact, known(values));
+  },
   check(step, around) {
     const findings: StepFinding[] = [];
     if (isEmptyLine(step.line))

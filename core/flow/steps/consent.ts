@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { FactName } from '../../facts/fact.ts';
+import { known, oneOf, unknown } from '../../facts/knowledge.ts';
 import { factMark, plain } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, Link, lineFacts, lineReads, lineText, type SpokenLine } from '../line.ts';
@@ -40,6 +41,9 @@ function withPolicy(line: SpokenLine, policy: string | undefined): SpokenLine {
   return policy ? [...line, [{ text: 'How we use what you tell us', link: policy }]] : line;
 }
 
+/** What the checks call a consent among the facts; no fact can have such a name. */
+export const consentTo = (purpose: string): string => `consent: ${purpose}`;
+
 /** Asks for consent to one purpose. Nothing is ticked beforehand, and only a plain yes is one. */
 export const askConsent: StepKind<AskConsent> = {
   kind: 'ask consent',
@@ -61,6 +65,11 @@ export const askConsent: StepKind<AskConsent> = {
   waits: () => true,
   reads: step => lineReads(step.line),
   sets: step => (step.fact ? [step.fact] : []),
+  after(step, { part }, before) {
+    const agreed = part === 'agreed';
+    const after = step.fact ? before.with(step.fact, known(oneOf([agreed]))) : before;
+    return agreed ? after.with(consentTo(step.purpose), known()) : after;
+  },
   check(step, around) {
     const findings: StepFinding[] = [];
     if (isEmptyLine(step.line))
@@ -151,6 +160,7 @@ export const withdrawConsent: StepKind<WithdrawConsent> = {
   waits: () => false,
   reads: () => [],
   sets: () => [],
+  after: (step, _, before) => before.with(consentTo(step.purpose), unknown),
   check: () => [],
   play(step, stage) {
     const on = stage.way(undefined);

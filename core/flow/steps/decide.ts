@@ -8,6 +8,7 @@ import {
   needsValue,
 } from '../../facts/condition.ts';
 import { formula } from '../../facts/formula.ts';
+import { given, type Knowledge } from '../../facts/knowledge.ts';
 import { plain, sentence } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { type StepFinding, type StepKind, wayWords } from './kind.ts';
@@ -51,6 +52,16 @@ export const decide: StepKind<Decide> = {
   waits: () => false,
   reads: (step, facts) => step.ways.flatMap(way => conditionReads(way.when, facts)),
   sets: () => [],
+  // A row copes with a fact that is not known; a formula does not.
+  needs: (step, facts) => step.ways.flatMap(({ when }) => ('formula' in when ? conditionReads(when, facts) : [])),
+  after(step, { part }, before) {
+    let left: Knowledge | null = before;
+    for (const [index, { when }] of step.ways.entries()) {
+      if (part === `ways.${index}`) return left && given(left, when, true);
+      left = left && given(left, when, false);
+    }
+    return left;
+  },
   check(step, around) {
     const findings: StepFinding[] = [];
     const names = around.facts.map(fact => fact.name);
@@ -77,12 +88,18 @@ export const decide: StepKind<Decide> = {
     return findings;
   },
   play(step, stage) {
-    const ways = step.ways.map(way => ({ test: conditionTest(way.when, stage.factNames), next: stage.way(way.to) }));
-    const otherwise = stage.way(step.otherwise.to);
+    const decided = (way: number) => ({ act: 'decided' as const, step: step.id, way });
+    const ways = step.ways.map((way, index) => ({
+      test: conditionTest(way.when, stage.factNames),
+      next: stage.way(way.to),
+      act: decided(index),
+    }));
+    const otherwise = { next: stage.way(step.otherwise.to), act: decided(-1) };
     return {
       enter(run) {
-        for (const way of ways) if (way.test(run.known)) return way.next;
-        return otherwise;
+        const { next, act } = ways.find(way => way.test(run.known)) ?? otherwise;
+        run.acts.push(act);
+        return next;
       },
     };
   },

@@ -25,6 +25,8 @@ export const Email = z.strictObject({
   ]),
   subject: Line,
   line: Line,
+  /** Whether the visitor asked for this very email, so that no other consent is needed. */
+  askedFor: z.literal(true).optional(),
   /** Steps that show a chart; the email shows the same. */
   charts: z.array(Id).max(5).optional(),
 });
@@ -45,6 +47,7 @@ export const email: StepKind<Email> = {
     ...quoted(step.subject),
     plain(': '),
     ...quoted(step.line),
+    ...(step.askedFor ? [plain(', as they asked')] : []),
     ...(step.charts?.length ? [plain(step.charts.length === 1 ? ', with the chart' : ', with the charts')] : []),
   ],
   leads: () => [{}],

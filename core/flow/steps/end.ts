@@ -18,6 +18,7 @@ export const end: StepKind<End> = {
     { text: step.outcome ? `The flow ends here, with the outcome “${step.outcome}”` : 'The flow ends here' },
   ],
   leads: () => [],
+  ending: step => (step.outcome ? `Ends: ${step.outcome}` : 'Ends'),
   waits: () => true,
   reads: () => [],
   sets: () => [],

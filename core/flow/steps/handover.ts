@@ -43,6 +43,7 @@ export const handOver: StepKind<HandOver> = {
     { label: 'when handed back', part: 'back' },
     { scene: step.closed.to, label: 'when closed', part: 'closed' },
   ],
+  ending: step => `To ${step.team}`,
   // A closed team lets the play run on, so for the checks this step does not stop it.
   waits: () => false,
   reads: step => [...lineReads(step.waiting), ...lineReads(step.closed.line)],

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Fact, Facts, FactType, Value } from '../../facts/fact.ts';
+import type { Knowledge } from '../../facts/knowledge.ts';
 import type { Words } from '../../facts/words.ts';
 import type { Finding } from '../checks/finding.ts';
 import type { Id } from '../id.ts';
@@ -120,10 +121,19 @@ export interface StepKind<S extends { id: Id; kind: string }> {
   words(step: S, around: Surroundings): Words;
   /** Every way out. None at all means that the flow stops here. */
   leads(step: S): Lead[];
+  /** Where the flow may let go of the visitor at this step, in a few words: “Ends: lead”, “To Sales”. */
+  ending?(step: S): string;
   /** Whether the play stops here until the visitor, or a person, acts. */
   waits(step: S): boolean;
   reads(step: S, facts: readonly Fact[]): string[];
   sets(step: S): string[];
+  /** The facts without which it does badly: what it reads, unless the kind copes. */
+  needs?(step: S, facts: readonly Fact[]): string[];
+  /**
+   * What is known behind a way out, when `before` was in front of the step; null when that way is never taken. Without
+   * it, what the step sets is known.
+   */
+  after?(step: S, lead: Lead, before: Knowledge): Knowledge | null;
   /** Mistakes inside the step itself, found without looking at the ways between steps. */
   check(step: S, around: Surroundings): StepFinding[];
   play(step: S, stage: Stage): Player;

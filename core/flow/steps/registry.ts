@@ -23,31 +23,38 @@ import { StartFlow, startFlow } from './startflow.ts';
 import { TakeToPage, takeToPage } from './take.ts';
 import { WorkOut, workOut } from './workout.ts';
 
+/** Beside what is its kind's own, a step may carry a note of its writers, which no visitor sees. */
+function noted<Shape extends z.core.$ZodShape, Config extends z.core.$ZodObjectConfig>(
+  kind: z.ZodObject<Shape, Config>,
+) {
+  return kind.extend({ note: z.string().max(1_000, 'A note has at most 1,000 characters.').optional() });
+}
+
 /** Any step of a flow, told apart by its `kind`. */
 export const Step = z.discriminatedUnion('kind', [
-  Say,
-  Show,
-  Ask,
-  Form,
-  Decide,
-  Split,
-  SetFact,
-  WorkOut,
-  Score,
-  Chart,
-  AskConsent,
-  WithdrawConsent,
-  Pause,
-  Remind,
-  TakeToPage,
-  Email,
-  Notify,
-  CallService,
-  HandOver,
-  Go,
-  CallScene,
-  StartFlow,
-  End,
+  noted(Say),
+  noted(Show),
+  noted(Ask),
+  noted(Form),
+  noted(Decide),
+  noted(Split),
+  noted(SetFact),
+  noted(WorkOut),
+  noted(Score),
+  noted(Chart),
+  noted(AskConsent),
+  noted(WithdrawConsent),
+  noted(Pause),
+  noted(Remind),
+  noted(TakeToPage),
+  noted(Email),
+  noted(Notify),
+  noted(CallService),
+  noted(HandOver),
+  noted(Go),
+  noted(CallScene),
+  noted(StartFlow),
+  noted(End),
 ]);
 export type Step = z.infer<typeof Step>;
 

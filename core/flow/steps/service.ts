@@ -41,6 +41,13 @@ export const CallService = z.strictObject({
 });
 export type CallService = z.infer<typeof CallService>;
 
+const FAILED = 'The service failed: ';
+
+/** Why a service failed, read back from the note that this left; undefined when a note says something else. */
+export function serviceFailure(note: string): string | undefined {
+  return note.startsWith(FAILED) ? note.slice(FAILED.length) : undefined;
+}
+
 /** What stands at a place of a JSON value, such as `result.0.name`; undefined when nothing does. */
 function at(json: unknown, path: string): unknown {
   if (path === '') return json;
@@ -111,7 +118,7 @@ export const callService: StepKind<CallService> = {
     const failed = stage.way(step.failed?.to);
     const fail = (run: Run, why: string): Next => {
       run.callWent('failed');
-      run.acts.push({ act: 'note', step: step.id, text: `The service failed: ${why}` });
+      run.acts.push({ act: 'note', step: step.id, text: `${FAILED}${why}` });
       return failed;
     };
     return {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FactName, fits, show, Value } from '../../facts/fact.ts';
+import { known, oneOf } from '../../facts/knowledge.ts';
 import { factMark, plain } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import type { StepFinding, StepKind, Surroundings } from './kind.ts';
@@ -41,6 +42,7 @@ export const set: StepKind<SetFact> = {
   waits: () => false,
   reads: () => [],
   sets: step => [step.fact],
+  after: (step, _, before) => before.with(step.fact, known(oneOf([step.value]))),
   check(step, around) {
     const findings = keepingFindings(step.fact, around);
     const fact = around.facts.find(known => known.name === step.fact);

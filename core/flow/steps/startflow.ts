@@ -18,6 +18,7 @@ export const startFlow: StepKind<StartFlow> = {
   schema: StartFlow,
   blank: id => ({ id, kind: 'start flow', flow: '' }),
   words: step => [plain(`Go on with the flow “${step.flow || '…'}”`)],
+  ending: step => `On with “${step.flow}”`,
   leads: () => [],
   waits: () => true,
   reads: () => [],

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Fact } from '../../facts/fact.ts';
 import { sentence } from '../../facts/words.ts';
+import { line } from '../tests/perform.ts';
 import type { Surroundings } from './kind.ts';
 import { kindOf, Step, stepKinds } from './registry.ts';
 
@@ -16,7 +17,6 @@ const around: Surroundings = {
   flows: ['Aftercare'],
   step: () => undefined,
 };
-const line = (text: string) => [[{ text }]];
 const read = (step: Step): string => sentence(kindOf(step).words(step, around));
 const codes = (step: Step): string[] =>
   kindOf(step)

@@ -1,0 +1,116 @@
+import type { FactType } from '../facts/fact.ts';
+import { givenFacts, isOpenFact } from '../facts/given.ts';
+import type { Flow, Scene } from './format.ts';
+import type { Id } from './id.ts';
+import { speaker } from './line.ts';
+import { mentionsOf } from './mentions.ts';
+import { END, type Player } from './steps/kind.ts';
+import { kindOf, type Step } from './steps/registry.ts';
+
+/** An edition made ready: every scene’s beginning, its steps and its end have a place in one list. */
+export interface Program {
+  /** The places of scenes’ beginnings and of steps. */
+  placeOf: ReadonlyMap<Id, number>;
+  /** The step at a place; undefined at a scene’s beginning and end. */
+  stepAt(place: number): Step | undefined;
+  /** What stands at a place. Made when it is first come to: most visitors, and rehearsals, see little of a large flow. */
+  playerAt(place: number): Player;
+  typeOf: (fact: string) => FactType;
+  /** The facts that are kept for the visitor’s next conversation. */
+  remembered: ReadonlySet<string>;
+  /** The facts of the visit and the hour that its steps mention. */
+  given: ReadonlySet<string>;
+}
+
+const programs = new WeakMap<Flow, Program>();
+
+/** The program of an edition, made once. */
+export function programOf(edition: Flow): Program {
+  let program = programs.get(edition);
+  if (!program) {
+    program = compile(edition);
+    programs.set(edition, program);
+  }
+  return program;
+}
+
+function compile(flow: Flow): Program {
+  const factOf = new Map(flow.facts.map(fact => [fact.name, fact]));
+  const places: Array<{ scene: Scene; step?: Step }> = [];
+  const placeOf = new Map<Id, number>();
+  const sceneStart = new Map<Id, number>();
+  for (const scene of flow.scenes) {
+    sceneStart.set(scene.id, places.length);
+    placeOf.set(scene.id, places.length);
+    places.push({ scene });
+    for (const step of scene.steps) {
+      placeOf.set(step.id, places.length);
+      places.push({ scene, step });
+    }
+    places.push({ scene });
+  }
+  const nowhere = places.length;
+  const steps = flow.scenes.flatMap(scene => scene.steps);
+  const teams = steps.flatMap(step => (step.kind === 'hand over' ? [step.team] : []));
+  const givenNames = new Set(givenFacts(teams).map(fact => fact.name));
+  const factNames = [...factOf.keys(), ...givenNames];
+  const mentioned = new Set(steps.flatMap(step => [...mentionsOf(step, factNames)]));
+  const typeOf = (fact: string): FactType => factOf.get(fact)?.type ?? 'text';
+  const stepAt = (place: number): Step | undefined => places[place]?.step;
+
+  const make = (place: number): Player => {
+    const stands = places[place];
+    if (!stands) return leadsNowhere;
+    const { scene, step } = stands;
+    if (!step) return sceneStart.get(scene.id) === place ? sceneBegins(scene, place) : sceneHasRunOut(placeOf);
+    return kindOf(step).play(step, {
+      way: to => (to === undefined ? place + 1 : (sceneStart.get(to) ?? nowhere)),
+      speak(line) {
+        const speak = speaker(line, name => factOf.get(name));
+        return run => speak(run.known, run.world.locale);
+      },
+      typeOf,
+      step: id => stepAt(placeOf.get(id) ?? nowhere),
+      factNames,
+    });
+  };
+  const players = new Array<Player | undefined>(places.length + 1);
+  return {
+    placeOf,
+    stepAt,
+    playerAt(place) {
+      let player = players[place];
+      if (!player) {
+        player = make(place);
+        players[place] = player;
+      }
+      return player;
+    },
+    typeOf,
+    remembered: new Set(flow.facts.filter(fact => fact.scope === 'visitor').map(fact => fact.name)),
+    given: new Set([...mentioned].filter(name => !factOf.has(name) && (givenNames.has(name) || isOpenFact(name)))),
+  };
+}
+
+const leadsNowhere: Player = {
+  enter(run) {
+    run.acts.push({ act: 'note', text: 'The flow leads to a scene that is not there.' });
+    return END;
+  },
+};
+
+const sceneBegins = ({ id, title }: Scene, place: number): Player => ({
+  enter(run) {
+    run.acts.push({ act: 'enter', scene: id, title });
+    return place + 1;
+  },
+});
+
+/** A scene that has run out goes back to where it was called from. */
+const sceneHasRunOut = (placeOf: ReadonlyMap<Id, number>): Player => ({
+  enter(run) {
+    const from = run.stack.pop();
+    const place = from === undefined ? undefined : placeOf.get(from);
+    return place === undefined ? END : place + 1;
+  },
+});

@@ -1,0 +1,76 @@
+import { z } from 'zod';
+import { Value } from '../../facts/fact.ts';
+import { type Act, FieldReply, FileGiven } from '../session.ts';
+import { serviceFailure } from '../steps/service.ts';
+
+/** One thing that happened in a conversation, as far as a flow could notice it. */
+export const RecordedLine = z.discriminatedUnion('did', [
+  z.object({ did: z.literal('asked'), step: z.string() }),
+  z.object({
+    did: z.literal('replied'),
+    /** The entry’s number in the log, and its time in epoch milliseconds. */
+    number: z.int(),
+    at: z.int(),
+    text: z.string(),
+    choice: z.string().optional(),
+    choices: z.array(z.string()).optional(),
+    fields: z.record(z.string(), FieldReply).optional(),
+    file: FileGiven.optional(),
+  }),
+  z.object({ did: z.literal('learnt'), fact: z.string(), value: Value }),
+  z.object({ did: z.literal('called') }),
+  z.object({ did: z.literal('call failed'), why: z.string() }),
+  z.object({ did: z.literal('handed over'), team: z.string().nullable() }),
+  z.object({ did: z.literal('handed back'), at: z.int() }),
+  z.object({ did: z.literal('ended'), outcome: z.string().optional() }),
+]);
+export type RecordedLine = z.infer<typeof RecordedLine>;
+
+/** A real conversation, as its log tells it to a replay. */
+export const Recorded = z.object({
+  id: z.string(),
+  /** The visitor’s name, or how they are called while nothing is known. */
+  name: z.string(),
+  /** Who visits: the same for one visitor whenever they come. */
+  visitor: z.string(),
+  /** What its dice were thrown from. */
+  seed: z.int(),
+  /** Epoch milliseconds. */
+  startedAt: z.int(),
+  visit: z.object({
+    page: z.string(),
+    device: z.enum(['phone', 'tablet', 'computer']),
+    language: z.string(),
+    referrer: z.string(),
+    campaign: z.string(),
+    returning: z.boolean(),
+    knownPerson: z.boolean(),
+  }),
+  /** What was known before it began. */
+  remembered: z.record(z.string(), Value),
+  lines: z.array(RecordedLine),
+});
+export type Recorded = z.infer<typeof Recorded>;
+export type RecordedReply = Extract<RecordedLine, { did: 'replied' }>;
+
+/** What a replay would be told of something that a flow did; nothing of most. */
+export function lineOf(act: Act): RecordedLine[] {
+  switch (act.act) {
+    case 'ask':
+      return [{ did: 'asked', step: act.step }];
+    case 'learn':
+      return [{ did: 'learnt', fact: act.fact, value: act.value }];
+    case 'call service':
+      return [{ did: 'called' }];
+    case 'note': {
+      const why = serviceFailure(act.text);
+      return why === undefined ? [] : [{ did: 'call failed', why }];
+    }
+    case 'hand over':
+      return [{ did: 'handed over', team: act.team }];
+    case 'end':
+      return [{ did: 'ended', ...(act.outcome ? { outcome: act.outcome } : {}) }];
+    default:
+      return [];
+  }
+}

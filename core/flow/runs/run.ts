@@ -1,0 +1,76 @@
+import { z } from 'zod';
+import { Value } from '../../facts/fact.ts';
+import { Id } from '../id.ts';
+import { FieldReply, FileGiven } from '../session.ts';
+
+/** Who visits, from where and when, and who is in the office: the circumstances of a rehearsal. */
+export const Setting = z.strictObject({
+  visitor: z.enum(['new', 'returning', 'known person']),
+  /** What is remembered of the visitor. */
+  remembered: z.record(z.string(), Value),
+  page: z.string().max(2_000),
+  device: z.enum(['phone', 'tablet', 'computer']),
+  language: z.string().max(35),
+  referrer: z.string().max(300),
+  campaign: z.string().max(300),
+  /** The local date and time at which it happens, such as 2026-11-24T10:30. */
+  clock: z.iso.datetime({ local: true }),
+  /** Whether everyone is in, everyone is out, or each team as its opening hours say. */
+  office: z.enum(['in', 'out', 'as the hours say']),
+});
+export type Setting = z.infer<typeof Setting>;
+
+/** A new visitor at a computer, on a weekday morning with everyone in. */
+export const plainSetting: Setting = {
+  visitor: 'new',
+  remembered: {},
+  page: '/',
+  device: 'computer',
+  language: 'en',
+  referrer: '',
+  campaign: '',
+  clock: '2026-11-24T10:30:00',
+  office: 'in',
+};
+
+/** One thing that a visitor, or the world, does while the flow waits. */
+export const Beat = z.discriminatedUnion('does', [
+  z.strictObject({
+    does: z.literal('replies'),
+    text: z.string().max(4_000),
+    choice: z.string().max(60).optional(),
+    choices: z.array(z.string().max(60)).max(30).optional(),
+    fields: z.record(z.string().max(60), FieldReply).optional(),
+    file: FileGiven.optional(),
+  }),
+  /** The pause, or the time for an answer, passes. */
+  z.strictObject({ does: z.literal('lets time pass') }),
+  z.strictObject({ does: z.literal('service answers'), result: z.unknown() }),
+  z.strictObject({ does: z.literal('service fails'), why: z.string().max(300) }),
+  /** People give the conversation back. */
+  z.strictObject({ does: z.literal('hands back') }),
+]);
+export type Beat = z.infer<typeof Beat>;
+
+/** What must hold when a run-through is over. */
+export const Must = z.discriminatedUnion('must', [
+  z.strictObject({ must: z.literal('end'), outcome: z.string().max(60).optional() }),
+  z.strictObject({ must: z.literal('hand over'), team: z.string().max(100) }),
+  z.strictObject({ must: z.literal('know'), fact: z.string().max(60), value: Value.optional() }),
+  z.strictObject({ must: z.literal('say'), text: z.string().min(1).max(1_000) }),
+  z.strictObject({ must: z.literal('never say'), text: z.string().min(1).max(1_000) }),
+  z.strictObject({ must: z.literal('email'), subject: z.string().max(300) }),
+]);
+export type Must = z.infer<typeof Must>;
+
+/** A rehearsal that is kept: the circumstances, what is done, and what must hold at its end. */
+export const RunThrough = z.strictObject({
+  format: z.literal('kineta.run/1'),
+  name: z.string().trim().min(1, 'A run-through has a name.').max(100),
+  /** The scene or step that it begins with; the flow’s own beginning when absent. */
+  from: Id.optional(),
+  setting: Setting,
+  beats: z.array(Beat).max(200),
+  must: z.array(Must).min(1, 'Say what must hold.').max(30),
+});
+export type RunThrough = z.infer<typeof RunThrough>;
