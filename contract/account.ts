@@ -1,3 +1,4 @@
+import { OpeningHours } from '@kineta/core';
 import { z } from 'zod';
 import { Done, Instant, RowId, route } from './route.ts';
 import { BusinessFact } from './settings.ts';
@@ -14,6 +15,8 @@ export const Team = z.object({
   id: RowId,
   name: z.string(),
   members: z.array(RowId),
+  /** Its opening hours; a team without is always open. */
+  hours: OpeningHours.nullable(),
   open: z.boolean(),
   /** When that changes, or null when it does not within a month. */
   changes: Instant.nullable(),

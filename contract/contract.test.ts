@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Entry, visitorSees } from './conversations.ts';
+import { openApi } from './openapi.ts';
 import { Problem, problemCodes } from './problem.ts';
 import { RowId } from './route.ts';
 import { allRoutes } from './routes.ts';
@@ -9,6 +10,14 @@ test('every route has a place of its own and says who may call it', () => {
   expect(new Set(places).size).toBe(places.length);
   const open = Object.entries(allRoutes).filter(([, route]) => route.access === 'anyone');
   expect(open.map(([name]) => name)).toEqual(['account.signIn']);
+});
+
+test('the description of the API names what it refers to, and nothing for nothing', () => {
+  const document = JSON.stringify(openApi('0.1.0'));
+  const referred = new Set([...document.matchAll(/"#\/components\/schemas\/(\w+)"/g)].map(([, name]) => name));
+  const { schemas } = JSON.parse(document).components;
+  expect([...referred].sort()).toEqual(Object.keys(schemas).sort());
+  expect(document).not.toContain('#/$defs');
 });
 
 describe('schemas', () => {

@@ -1,11 +1,15 @@
 export * from './account.ts';
 export * from './conversations.ts';
+export * from './editions.ts';
 export * from './flows.ts';
 export * from './live.ts';
 export * from './notices.ts';
 export { openApi } from './openapi.ts';
 export * from './people.ts';
+export { entriesOf } from './performed.ts';
 export * from './problem.ts';
+export * from './replay.ts';
 export * from './route.ts';
 export { allRoutes } from './routes.ts';
+export * from './runs.ts';
 export * from './settings.ts';

@@ -1,6 +1,7 @@
 import { FieldReply } from '@kineta/core';
 import { z } from 'zod';
 import { type ConversationSummary, EntryBatch, Lead } from './conversations.ts';
+import type { SavedEdits } from './flows.ts';
 import type { Notice } from './notices.ts';
 import type { Problem } from './problem.ts';
 import { ClientId, RowId } from './route.ts';
@@ -84,10 +85,29 @@ export interface VisitorNews {
 
 export const Watch = z.strictObject({ conversation: RowId });
 
+/** Where a member is in a draft; without a flow, in none any more. */
+export const Whereabouts = z.strictObject({
+  flow: RowId.optional(),
+  writer: z.string().max(40),
+  scene: z.string().max(60),
+  step: z.string().max(60),
+});
+export type Whereabouts = z.infer<typeof Whereabouts>;
+
+/** Somebody who has a draft open. */
+export interface Writer {
+  writer: string;
+  name: string;
+  scene: string;
+  step: string;
+}
+
 export interface StudioCalls {
   watch(request: { conversation: string }, answer: (done: Answered<{ here: boolean }>) => void): void;
   unwatch(request: { conversation: string }): void;
   typing(request: { conversation: string }): void;
+  /** Opens or leaves a draft, or moves in it: from then on its edits and writers are told. */
+  writes(where: Whereabouts): void;
 }
 
 export interface StudioNews {
@@ -99,6 +119,10 @@ export interface StudioNews {
   presence(visitor: { conversation: string; here: boolean }): void;
   /** A flow, or somebody, has something to tell this workspace’s members. */
   notice(notice: Notice): void;
-  /** Somebody saved a draft. */
-  draft(saved: { flow: string; revision: number; by: string; writer: string }): void;
+  /** Somebody saved edits of a draft that is open here. */
+  edits(saved: SavedEdits & { flow: string }): void;
+  /** A flow has another edition live, or meets other sites’ visitors: by somebody, or by its time. */
+  published(flow: { flow: string }): void;
+  /** Who has a draft open that is open here, and where they are in it. */
+  writers(here: { flow: string; writers: Writer[] }): void;
 }

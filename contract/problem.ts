@@ -17,6 +17,8 @@ export const problemCodes = {
   wrong_picture: 415,
   wrong_file: 415,
   flow_has_problems: 422,
+  runs_fail: 422,
+  wrong_edit: 422,
   wrong_flow_file: 422,
   slow_down: 429,
   server_error: 500,

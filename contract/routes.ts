@@ -1,9 +1,12 @@
 import { accountRoutes } from './account.ts';
 import { conversationRoutes } from './conversations.ts';
+import { editionRoutes } from './editions.ts';
 import { flowRoutes } from './flows.ts';
 import { noticeRoutes } from './notices.ts';
 import { peopleRoutes } from './people.ts';
+import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
+import { runRoutes } from './runs.ts';
 import { settingsRoutes } from './settings.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
@@ -13,6 +16,9 @@ const named = (area: string, routes: Record<string, Route>): Array<[string, Rout
 export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('account', accountRoutes),
   ...named('flows', flowRoutes),
+  ...named('editions', editionRoutes),
+  ...named('runs', runRoutes),
+  ...named('replay', replayRoutes),
   ...named('conversations', conversationRoutes),
   ...named('people', peopleRoutes),
   ...named('notices', noticeRoutes),
