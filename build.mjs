@@ -1,18 +1,32 @@
-/** Builds what runs: the server and the demo as plain JavaScript for Node, the studio and the widget for browsers. */
+/**
+ * Builds what runs: the server and the demo as plain JavaScript for Node, the studio and the widget for browsers.
+ * With `bench`, builds the benchmarks instead, in the same way, so that they measure what runs.
+ */
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build as bundle } from 'esbuild';
 import { build as buildPages } from 'vite';
 
-const root = fileURLToPath(new URL('.', import.meta.url));
-const inside = Object.fromEntries(
-  ['core', 'contract', 'server'].map(name => [`@kineta/${name}`, join(root, name, 'index.ts')]),
-);
+// Whoever calls for it, a test or a person with an environment of their own: what is built is what is used.
+process.env.NODE_ENV = 'production';
 
-const forNode = (entry, outfile) =>
-  bundle({
-    entryPoints: [join(root, entry)],
-    outfile: join(root, outfile),
+const root = fileURLToPath(new URL('.', import.meta.url));
+const inside = {
+  '@kineta/core/record': join(root, 'core/flow/tests/record.ts'),
+  ...Object.fromEntries(
+    ['core', 'contract', 'server', 'demo'].map(name => [`@kineta/${name}`, join(root, name, 'index.ts')]),
+  ),
+};
+
+/** What a command does not need is in chunks that it does not load: checking a flow loads no server. */
+const forNode = (name, entry, outdir) => {
+  rmSync(join(root, outdir), { recursive: true, force: true });
+  return bundle({
+    entryPoints: { [name]: join(root, entry) },
+    outdir: join(root, outdir),
+    chunkNames: '[name]-[hash]',
+    splitting: true,
     bundle: true,
     platform: 'node',
     target: 'node20',
@@ -22,13 +36,17 @@ const forNode = (entry, outfile) =>
     sourcemap: true,
     logLevel: 'warning',
   });
+};
 const forBrowsers = (folder, configFile) =>
   buildPages({ root: join(root, folder), configFile: join(root, folder, configFile), logLevel: 'warn' });
 
-await Promise.all([
-  forNode('server/cli/kineta.ts', 'server/dist/kineta.js'),
-  forNode('demo/command.ts', 'demo/dist/demo.js'),
-]);
-await forBrowsers('widget', 'vite.config.ts');
-await forBrowsers('widget', 'vite.loader.config.ts');
-await forBrowsers('studio', 'vite.config.ts');
+if (process.argv[2] === 'bench') await forNode('bench', 'e2e/bench/bench.ts', 'e2e/dist');
+else {
+  await Promise.all([
+    forNode('kineta', 'server/cli/kineta.ts', 'server/dist'),
+    forNode('demo', 'demo/command.ts', 'demo/dist'),
+  ]);
+  await forBrowsers('widget', 'vite.config.ts');
+  await forBrowsers('widget', 'vite.loader.config.ts');
+  await forBrowsers('studio', 'vite.config.ts');
+}

@@ -3,7 +3,6 @@ export { passwordHash } from './account/service.ts';
 export { hashed, secret } from './account/session.ts';
 export { insertEntries } from './conversations/log.ts';
 export type { ConversationRow } from './conversations/model.ts';
-export { entriesOf, worldOf } from './conversations/performance.ts';
 export { connect, type Database } from './database/connect.ts';
 export { migrate } from './database/migrate.ts';
 export { type PrivateDatabase, startPrivateDatabase } from './database/private.ts';

@@ -76,6 +76,7 @@ export async function accountOf(database: Database, directories: Directories, me
         id: team.id,
         name: team.name,
         members: team.members,
+        hours: team.hours,
         open: state.open,
         changes: changes === null ? null : new Date(changes).toISOString(),
       };

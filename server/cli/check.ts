@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { check as checkFlow, type Finding, type Flow, FlowFileError, readFlow } from '@kineta/core';
+import { check as checkFlow, type Finding, type Flow, FlowFileError, mends, readFlow, waysThrough } from '@kineta/core';
 
 function placeOf(flow: Flow, { place }: Finding): string {
   const scene = flow.scenes.find(({ id }) => id === place.scene);
@@ -30,13 +30,17 @@ export function check(words: string[]): void {
   }
   const findings = checkFlow(flow);
   const problems = findings.filter(finding => finding.level === 'problem');
-  if (json) console.log(JSON.stringify({ file, flow: flow.name, findings }, null, 2));
+  if (json)
+    console.log(JSON.stringify({ file, flow: flow.name, waysThrough: String(waysThrough(flow)), findings }, null, 2));
   else {
-    for (const finding of findings)
+    for (const finding of findings) {
       console.log(`${finding.level.padEnd(7)}  ${placeOf(flow, finding)}: ${finding.sentence}`);
+      if (finding.path) console.log(`         the way there: ${finding.path.join(' → ')}`);
+      console.log(`         ${mends[finding.code]}`);
+    }
     const advice = findings.length - problems.length;
     console.log(
-      `${flow.name}: ${problems.length} problem${problems.length === 1 ? '' : 's'}, ${advice} piece${advice === 1 ? '' : 's'} of advice.`,
+      `${flow.name}: ${problems.length} problem${problems.length === 1 ? '' : 's'}, ${advice} piece${advice === 1 ? '' : 's'} of advice; ${waysThrough(flow).toLocaleString('en-GB')} ways through.`,
     );
   }
   process.exitCode = problems.length > 0 ? 1 : 0;

@@ -1,11 +1,15 @@
-import { check } from './check.ts';
-import { start } from './start.ts';
-
 const [command, ...rest] = process.argv.slice(2);
-const commands: Record<string, (words: string[]) => Promise<void> | void> = { start, check };
-const run = command === undefined ? undefined : commands[command];
-if (!run) {
+const commands: Record<string, () => Promise<(words: string[]) => Promise<void> | void>> = {
+  start: async () => (await import('./start.ts')).start,
+  check: async () => (await import('./check.ts')).check,
+  rehearse: async () => (await import('./rehearse.ts')).rehearse,
+};
+const load = command === undefined ? undefined : commands[command];
+if (!load) {
   console.error(`There is no command “${command ?? ''}”. There are: ${Object.keys(commands).join(', ')}.`);
   process.exit(2);
 }
+const run = await load();
 await run(rest);
+
+export {};

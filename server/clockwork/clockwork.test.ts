@@ -12,6 +12,7 @@ import {
   boardingPass,
   emptyDatabase,
   makeWorkspace,
+  rewrite,
   testServer,
   VisitorPage,
   type Workspace,
@@ -265,6 +266,7 @@ describe('an email', () => {
         id: 'mail',
         kind: 'email',
         to: { fact: 'email' },
+        askedFor: true,
         subject: line('Your estimate'),
         line: [[{ text: 'You pay ' }, { fact: 'bill' }, { text: ' <now> & ' }, { text: 'more', link: '/privacy' }]],
         charts: ['chart'],
@@ -385,10 +387,7 @@ describe('another flow', () => {
       ...reply.draft,
       scenes: [{ id: 'a', title: 'a', steps: [{ id: 'go', kind: 'start flow' as const, flow: 'Pong' }] }],
     };
-    await lead.call(flowRoutes.saveDraft, {
-      params: { id: ping.id },
-      body: { revision: 1, draft: round, writer: 'w' },
-    });
+    await rewrite(lead, ping.id, round);
     await lead.call(flowRoutes.publish, { params: { id: ping.id }, body: { revision: 2, sites: [workspace.site] } });
     const page = await visit();
     expect(page.welcome.batch.entries.at(-1)).toMatchObject({ kind: 'handed over' });

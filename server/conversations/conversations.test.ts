@@ -8,6 +8,7 @@ import {
   emptyDatabase,
   greeting,
   makeWorkspace,
+  rewrite,
   SITE,
   testServer,
   VisitorPage,
@@ -232,12 +233,7 @@ describe('a visitor', () => {
     const draft = structuredClone(detail.draft);
     const question = draft.scenes[0]!.steps[2]!;
     if (question.kind === 'ask') question.line = [[{ text: 'And your address?' }]];
-    const saved = (
-      await lead.call(flowRoutes.saveDraft, {
-        params: { id: flow.id },
-        body: { revision: detail.revision, draft, writer: 'w' },
-      })
-    ).reply;
+    const saved = (await rewrite(lead, flow.id, draft)).reply;
     await lead.call(flowRoutes.publish, {
       params: { id: flow.id },
       body: { revision: saved.revision, sites: [workspace.site] },

@@ -1,4 +1,4 @@
-import type { EntryBody, Notice } from '@kineta/contract';
+import { type EntryBody, entriesOf, type Notice } from '@kineta/contract';
 import { type Act, type Event, type Facts, type Flow, fits, freshSession, play, type Session } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Directories, Directory } from '../account/model.ts';
@@ -9,7 +9,7 @@ import { type ConsentAct, keepConsents } from '../people/consents.ts';
 import { type Remembered, remember } from '../people/model.ts';
 import { type Appended, append, type Outcome } from './log.ts';
 import type { Changes, ConversationRow } from './model.ts';
-import { entriesOf, worldOf } from './performance.ts';
+import { worldOf } from './performance.ts';
 
 /** An email in the outbox, to one address. */
 export interface MailOrder {

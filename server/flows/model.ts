@@ -15,6 +15,8 @@ export interface FlowRow {
   updated_by: string | null;
   conversations: string | number;
   sites: string | null;
+  scheduled_at: Date | null;
+  scheduled_by: string | null;
 }
 
 /** The flows of a workspace, or one of them, with what lists show of them. */
@@ -25,13 +27,15 @@ export function selectFlows(
 ): Promise<FlowRow[]> {
   return database.query<FlowRow>(
     `SELECT f.id, f.name, f.draft, f.revision, f.changes, f.edition_id, e.number, e.published_at, f.updated_at,
-            m.name AS updated_by,
+            m.name AS updated_by, p.due_at AS scheduled_at, pm.name AS scheduled_by,
             (SELECT COUNT(*) FROM conversations c
               WHERE c.flow_id = f.id AND c.started_at > UTC_TIMESTAMP(3) - INTERVAL 28 DAY) AS conversations,
             (SELECT GROUP_CONCAT(s.name ORDER BY s.id SEPARATOR '\n') FROM sites s WHERE s.flow_id = f.id) AS sites
      FROM flows f
      LEFT JOIN editions e ON e.id = f.edition_id
      LEFT JOIN members m ON m.id = f.updated_by
+     LEFT JOIN scheduled_publishes p ON p.flow_id = f.id
+     LEFT JOIN members pm ON pm.id = p.member_id
      WHERE f.workspace_id = :workspace AND f.removed_at IS ${only.removed ? 'NOT NULL' : 'NULL'}
        ${only.id === undefined ? '' : 'AND f.id = :id'}
      ORDER BY f.updated_at DESC, f.id DESC`,
@@ -49,6 +53,31 @@ export async function reachOf(database: Database, workspace: string, flow: strin
     { replacements: { workspace, flow }, type: QueryTypes.SELECT },
   );
   return Object.fromEntries(rows.map(row => [row.scene, Number(row.conversations)]));
+}
+
+/** How many of the last 28 days’ conversations went from scene to scene. */
+export async function waysOf(
+  database: Database,
+  workspace: string,
+  flow: string,
+): Promise<Array<{ from: string; to: string; conversations: number }>> {
+  const rows = await database.query<{ scene: string; next: string; conversations: string | number }>(
+    `SELECT scene, next, COUNT(DISTINCT conversation) AS conversations
+     FROM (
+       SELECT e.conversation_id AS conversation, JSON_VALUE(e.body, '$.scene') AS scene,
+              LEAD(JSON_VALUE(e.body, '$.scene')) OVER (PARTITION BY e.conversation_id ORDER BY e.number) AS next
+       FROM conversations c JOIN entries e ON e.conversation_id = c.id AND e.kind = 'entered'
+       WHERE c.workspace_id = :workspace AND c.flow_id = :flow AND c.started_at > UTC_TIMESTAMP(3) - INTERVAL 28 DAY
+     ) AS taken
+     WHERE next IS NOT NULL
+     GROUP BY scene, next`,
+    { replacements: { workspace, flow }, type: QueryTypes.SELECT },
+  );
+  return rows.map(({ scene, next, conversations }) => ({
+    from: scene,
+    to: next,
+    conversations: Number(conversations),
+  }));
 }
 
 /**

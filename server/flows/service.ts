@@ -1,14 +1,28 @@
 import { randomBytes } from 'node:crypto';
-import type { FlowDetail, FlowSummary } from '@kineta/contract';
-import { blankFlow, check, type Fact, type Flow, FlowFileError, readFlow } from '@kineta/core';
+import type { FlowDetail, FlowSummary, flowRoutes } from '@kineta/contract';
+import {
+  blankFlow,
+  type Flow,
+  type FlowFile,
+  FlowFileError,
+  type RunThrough,
+  readFlowFile,
+  uploadedPictures,
+  withPictures,
+  writeFlowFile,
+} from '@kineta/core';
 import { QueryTypes } from 'sequelize';
+import type { z } from 'zod';
 import type { Directories } from '../account/model.ts';
 import type { SignedIn } from '../account/session.ts';
-import type { Database, Transaction } from '../database/connect.ts';
+import type { Database } from '../database/connect.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
-import { type FlowRow, reachOf, selectFlows } from './model.ts';
+import { type FlowRow, reachOf, selectFlows, waysOf } from './model.ts';
+import type { Runs } from './runs.ts';
 import { starters } from './starters.ts';
 
+/** Where uploaded pictures are served. */
+const PICTURES = '/p/';
 /** The name under which a new workspace’s flows speak. */
 const SPEAKER = 'Robin';
 
@@ -27,39 +41,20 @@ function summary(row: FlowRow): FlowSummary {
     conversations: Number(row.conversations),
     updatedAt: row.updated_at.toISOString(),
     updatedBy: row.updated_by,
+    scheduled: row.scheduled_at ? { at: row.scheduled_at.toISOString(), by: row.scheduled_by } : null,
   };
-}
-
-/** In how many scenes, steps and facts two versions differ. */
-export function countChanges(before: Flow | null, after: Flow): number {
-  if (!before) return 0;
-  const parts = (flow: Flow): Map<string, string> =>
-    new Map([
-      ['name', JSON.stringify([flow.name, flow.speaker])],
-      ['order', JSON.stringify(flow.scenes.map(scene => [scene.id, scene.steps.map(step => step.id)]))],
-      ...flow.facts.map((fact): [string, string] => [`fact ${fact.name}`, JSON.stringify(fact)]),
-      ...flow.scenes.flatMap(
-        (scene): Array<[string, string]> => [
-          [`scene ${scene.id}`, scene.title],
-          ...scene.steps.map((step): [string, string] => [`step ${step.id}`, JSON.stringify(step)]),
-        ],
-      ),
-    ]);
-  const [old, now] = [parts(before), parts(after)];
-  const differs = [...now].filter(
-    ([key, value]) => old.get(key) !== value && (key !== 'order' || now.size === old.size),
-  );
-  return differs.length + [...old.keys()].filter(key => !now.has(key)).length;
 }
 
 /** What leads do with flows. Every call is scoped by the workspace of who asks. */
 export class FlowService {
   private readonly database: Database;
   private readonly directories: Directories;
+  private readonly runs: Runs;
 
-  constructor(database: Database, directories: Directories) {
+  constructor(database: Database, directories: Directories, runs: Runs) {
     this.database = database;
     this.directories = directories;
+    this.runs = runs;
   }
 
   async list(me: SignedIn): Promise<FlowSummary[]> {
@@ -72,127 +67,99 @@ export class FlowService {
     return { ...summary(row), draft: row.draft, revision: row.revision, reach };
   }
 
+  async summary(me: SignedIn, id: string): Promise<FlowSummary> {
+    return summary(await this.row(me, id));
+  }
+
+  async ways(me: SignedIn, id: string): Promise<z.output<typeof flowRoutes.ways.reply>> {
+    const [{ conversations }, reach, ways] = await Promise.all([
+      this.row(me, id),
+      reachOf(this.database, me.workspace, id),
+      waysOf(this.database, me.workspace, id),
+    ]);
+    return { conversations: Number(conversations), reach, ways };
+  }
+
   async create(
     me: SignedIn,
     wish: { name?: string; from?: string; starter?: string; file?: string },
   ): Promise<FlowSummary> {
-    const flow = await this.beginning(me, wish);
-    const [id] = await this.database.query(
-      `INSERT INTO flows (workspace_id, name, draft, revision, changes, created_at, updated_at, updated_by)
-       VALUES (:workspace, :name, :draft, 1, 0, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3), :me)`,
-      {
-        replacements: { workspace: me.workspace, name: flow.name, draft: JSON.stringify(flow), me: me.id },
-        type: QueryTypes.INSERT,
-      },
-    );
-    this.directories.forget(me.workspace);
-    return summary(await this.row(me, String(id)));
-  }
-
-  private async beginning(
-    me: SignedIn,
-    wish: { name?: string; from?: string; starter?: string; file?: string },
-  ): Promise<Flow> {
-    if (wish.file !== undefined) {
-      try {
-        const flow = readFlow(wish.file);
-        return wish.name ? { ...flow, name: wish.name } : flow;
-      } catch (error) {
-        if (error instanceof FlowFileError) throw new ProblemError('wrong_flow_file', error.message);
-        throw error;
-      }
-    }
-    if (wish.starter !== undefined) {
-      const starter = starters.find(({ id }) => id === wish.starter);
-      if (!starter) throw notFound('starter');
-      return { ...starter.flow, name: wish.name ?? starter.flow.name };
-    }
-    if (wish.from !== undefined) {
-      const { draft } = await this.row(me, wish.from);
-      return { ...draft, name: wish.name ?? `${draft.name.slice(0, 90)} (copy)` };
-    }
-    return blankFlow(wish.name ?? 'New flow', SPEAKER, () => randomBytes(6).toString('base64url'));
-  }
-
-  async rename(me: SignedIn, id: string, name: string): Promise<FlowSummary> {
-    await this.database.transaction(async transaction => {
-      const row = await this.lock(me, id, transaction);
-      await this.write(me, row, { ...row.draft, name }, transaction);
+    const { flow, runs } = await this.beginning(me, wish);
+    const id = await this.database.transaction(async transaction => {
+      const [made] = await this.database.query(
+        `INSERT INTO flows (workspace_id, name, draft, revision, changes, created_at, updated_at, updated_by)
+         VALUES (:workspace, :name, :draft, 1, 0, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3), :me)`,
+        {
+          replacements: { workspace: me.workspace, name: flow.name, draft: JSON.stringify(flow), me: me.id },
+          type: QueryTypes.INSERT,
+          transaction,
+        },
+      );
+      await this.runs.keep(me, String(made), runs, transaction);
+      return String(made);
     });
     this.directories.forget(me.workspace);
     return summary(await this.row(me, id));
   }
 
-  /**
-   * Keeps the draft when it builds on the newest revision.
-   * @throws {ProblemError} `draft_changed` with who saved in the meantime; nothing is overwritten
-   */
-  async saveDraft(
-    me: SignedIn,
-    id: string,
-    { revision, draft }: { revision: number; draft: Flow },
-  ): Promise<{ revision: number; savedAt: string; changes: number }> {
-    const saved = await this.database.transaction(async transaction => {
-      const row = await this.lock(me, id, transaction);
-      if (row.revision !== revision) throw this.changedSince(row);
-      return this.write(me, row, draft, transaction);
-    });
-    this.directories.forget(me.workspace);
-    return { ...saved, savedAt: new Date().toISOString() };
+  /** The draft as a file’s text, with everything that belongs to it. */
+  async file(me: SignedIn, id: string): Promise<{ name: string; text: string }> {
+    const { draft } = await this.row(me, id);
+    const kept = await this.runs.list(me, id);
+    const pictures: Record<string, string> = {};
+    for (const src of uploadedPictures(draft)) {
+      const picture = await this.picture(src.slice(PICTURES.length));
+      if (picture) pictures[src] = `data:${picture.type};base64,${picture.content.toString('base64')}`;
+    }
+    return { name: draft.name, text: writeFlowFile({ flow: draft, pictures, runs: kept.map(({ run }) => run) }) };
   }
 
-  /**
-   * Publishes the draft as the flow’s next edition, and lets the given sites’ visitors meet it.
-   * @throws {ProblemError} `flow_has_problems` with what stops it
-   */
-  async publish(me: SignedIn, id: string, wish: { revision: number; sites: string[] }): Promise<FlowDetail> {
-    const { teams, workspace, published } = await this.directories.of(me.workspace);
-    const workplace = {
-      teams: [...teams.values()].map(team => team.name),
-      facts: workspace.business.map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
-      flows: published,
-    };
-    await this.database.transaction(async transaction => {
-      const row = await this.lock(me, id, transaction);
-      if (row.revision !== wish.revision) throw this.changedSince(row);
-      const problems = check(row.draft, workplace).filter(finding => finding.level === 'problem');
-      if (problems.length > 0)
-        throw new ProblemError(
-          'flow_has_problems',
-          problems.length === 1
-            ? `A problem stands in the way: ${problems[0]!.sentence}`
-            : `${problems.length} problems stand in the way. The first: ${problems[0]!.sentence}`,
-          { findings: problems.map(({ code, sentence }) => ({ code, sentence })) },
-        );
-      const [edition] = await this.database.query(
-        `INSERT INTO editions (workspace_id, flow_id, number, content, published_at, published_by)
-         SELECT :workspace, :id, COALESCE(MAX(number), 0) + 1, :content, UTC_TIMESTAMP(3), :me
-         FROM editions WHERE flow_id = :id`,
-        {
-          replacements: { workspace: me.workspace, id, content: JSON.stringify(row.draft), me: me.id },
-          type: QueryTypes.INSERT,
-          transaction,
-        },
-      );
-      await this.database.query('UPDATE flows SET edition_id = :edition, changes = 0 WHERE id = :id', {
-        replacements: { edition, id },
-        transaction,
-      });
-      this.directories.forget(me.workspace);
-      await this.database.query(
-        `UPDATE sites SET flow_id = IF(id IN (:sites), :id, NULL)
-         WHERE workspace_id = :workspace AND (id IN (:sites) OR flow_id = :id)`,
-        {
-          replacements: { workspace: me.workspace, id, sites: wish.sites.length > 0 ? wish.sites : ['0'] },
-          transaction,
-        },
-      );
-    });
-    return this.get(me, id);
+  private async beginning(
+    me: SignedIn,
+    wish: { name?: string; from?: string; starter?: string; file?: string },
+  ): Promise<{ flow: Flow; runs: readonly RunThrough[] }> {
+    const named = (flow: Flow, name = flow.name): Flow => ({ ...flow, name: wish.name ?? name });
+    if (wish.file !== undefined) {
+      const { flow, runs } = await this.takeIn(me, wish.file);
+      return { flow: named(flow), runs };
+    }
+    if (wish.starter !== undefined) {
+      const starter = starters.find(({ id }) => id === wish.starter);
+      if (!starter) throw notFound('starter');
+      return { flow: named(starter.flow), runs: starter.runs };
+    }
+    if (wish.from !== undefined) {
+      const { draft } = await this.row(me, wish.from);
+      const kept = await this.runs.list(me, wish.from);
+      return { flow: named(draft, `${draft.name.slice(0, 90)} (copy)`), runs: kept.map(({ run }) => run) };
+    }
+    return { flow: blankFlow(wish.name ?? 'New flow', SPEAKER, () => randomBytes(6).toString('base64url')), runs: [] };
+  }
+
+  /** Reads a flow file, and keeps its pictures as this workspace’s own. @throws {ProblemError} when it is none */
+  private async takeIn(me: SignedIn, text: string): Promise<Pick<FlowFile, 'flow' | 'runs'>> {
+    let file: FlowFile;
+    try {
+      file = readFlowFile(text);
+    } catch (error) {
+      if (error instanceof FlowFileError) throw new ProblemError('wrong_flow_file', error.message);
+      throw error;
+    }
+    const addresses = new Map<string, string>();
+    for (const src of uploadedPictures(file.flow)) {
+      const data = file.pictures[src];
+      if (data !== undefined)
+        addresses.set(src, await this.addPicture(me, Buffer.from(data.slice(data.indexOf(',') + 1), 'base64')));
+    }
+    return { flow: withPictures(file.flow, addresses), runs: file.runs };
   }
 
   async remove(me: SignedIn, id: string): Promise<void> {
     await this.setRemoved(me, id, 'UTC_TIMESTAMP(3)', 'removed_at IS NULL');
+    // What is gone is not published by itself either.
+    await this.database.query('DELETE FROM scheduled_publishes WHERE flow_id = :id AND workspace_id = :workspace', {
+      replacements: { id, workspace: me.workspace },
+    });
   }
 
   async restore(me: SignedIn, id: string): Promise<FlowSummary> {
@@ -209,7 +176,7 @@ export class FlowService {
        VALUES (:id, :workspace, :type, :content, UTC_TIMESTAMP(3))`,
       { replacements: { id, workspace: me.workspace, type, content } },
     );
-    return `/p/${id}`;
+    return `${PICTURES}${id}`;
   }
 
   /** A picture for anyone who has its address, which cannot be guessed. */
@@ -233,55 +200,6 @@ export class FlowService {
     const [row] = await selectFlows(this.database, me.workspace, { id });
     if (!row) throw notFound('flow');
     return row;
-  }
-
-  private async lock(me: SignedIn, id: string, transaction: Transaction): Promise<FlowRow> {
-    await this.database.query('SELECT id FROM flows WHERE id = :id AND workspace_id = :workspace FOR UPDATE', {
-      replacements: { id, workspace: me.workspace },
-      type: QueryTypes.SELECT,
-      transaction,
-    });
-    const [row] = await selectFlows(this.database, me.workspace, { id, transaction });
-    if (!row) throw notFound('flow');
-    return row;
-  }
-
-  private changedSince(row: FlowRow): ProblemError {
-    const by = row.updated_by ?? 'Somebody';
-    return new ProblemError(
-      'draft_changed',
-      `${by} changed this draft in the meantime. Your words are kept here until you choose.`,
-      {
-        changed: { by, revision: row.revision },
-      },
-    );
-  }
-
-  private async write(
-    me: SignedIn,
-    row: FlowRow,
-    draft: Flow,
-    transaction: Transaction,
-  ): Promise<{ revision: number; changes: number }> {
-    const [edition] =
-      row.edition_id === null
-        ? []
-        : await this.database.query<{ content: Flow }>('SELECT content FROM editions WHERE id = :id', {
-            replacements: { id: row.edition_id },
-            type: QueryTypes.SELECT,
-            transaction,
-          });
-    const changes = countChanges(edition?.content ?? null, draft);
-    const revision = row.revision + 1;
-    await this.database.query(
-      `UPDATE flows SET name = :name, draft = :draft, revision = :revision, changes = :changes,
-              updated_at = UTC_TIMESTAMP(3), updated_by = :me WHERE id = :id`,
-      {
-        replacements: { id: row.id, name: draft.name, draft: JSON.stringify(draft), revision, changes, me: me.id },
-        transaction,
-      },
-    );
-    return { revision, changes };
   }
 }
 

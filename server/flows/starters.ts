@@ -1,4 +1,5 @@
-import { Flow } from '@kineta/core';
+import { Flow, RunThrough } from '@kineta/core';
+import { z } from 'zod';
 import answerThenHandOver from './starters/answer-then-hand-over.json' with { type: 'json' };
 import greetByPage from './starters/greet-by-page.json' with { type: 'json' };
 import guideToAPage from './starters/guide-to-a-page.json' with { type: 'json' };
@@ -7,6 +8,16 @@ import offerForAnEmail from './starters/offer-for-an-email.json' with { type: 'j
 import outOfHours from './starters/out-of-hours.json' with { type: 'json' };
 import priceWithAChart from './starters/price-with-a-chart.json' with { type: 'json' };
 import qualifyALead from './starters/qualify-a-lead.json' with { type: 'json' };
+import answerThenHandOverRuns from './starters/runs/answer-then-hand-over.json' with { type: 'json' };
+import greetByPageRuns from './starters/runs/greet-by-page.json' with { type: 'json' };
+import guideToAPageRuns from './starters/runs/guide-to-a-page.json' with { type: 'json' };
+import howDidItGoRuns from './starters/runs/how-did-it-go.json' with { type: 'json' };
+import offerForAnEmailRuns from './starters/runs/offer-for-an-email.json' with { type: 'json' };
+import outOfHoursRuns from './starters/runs/out-of-hours.json' with { type: 'json' };
+import priceWithAChartRuns from './starters/runs/price-with-a-chart.json' with { type: 'json' };
+import qualifyALeadRuns from './starters/runs/qualify-a-lead.json' with { type: 'json' };
+import statusOfAVisitRuns from './starters/runs/status-of-a-visit.json' with { type: 'json' };
+import welcomeBackRuns from './starters/runs/welcome-back.json' with { type: 'json' };
 import statusOfAVisit from './starters/status-of-a-visit.json' with { type: 'json' };
 import welcomeBack from './starters/welcome-back.json' with { type: 'json' };
 
@@ -16,44 +27,62 @@ export interface Starter {
   /** What it is for, in a sentence. */
   purpose: string;
   flow: Flow;
+  /** What it was rehearsed with. */
+  runs: RunThrough[];
 }
 
-const starter = (id: string, purpose: string, content: unknown): Starter => ({
+const starter = (id: string, purpose: string, content: unknown, runs: unknown): Starter => ({
   id,
   purpose,
   flow: Flow.parse(content),
+  runs: z.array(RunThrough).parse(runs),
 });
 
 /** The flows that a new one may begin from, in the order in which they are offered. */
 export const starters: readonly Starter[] = [
-  starter('greet-by-page', 'Says something else on each page, and leads on from there', greetByPage),
+  starter('greet-by-page', 'Says something else on each page, and leads on from there', greetByPage, greetByPageRuns),
   starter(
     'qualify-a-lead',
     'Asks a few questions, scores the answers, and fetches Sales for those who are ready',
     qualifyALead,
+    qualifyALeadRuns,
   ),
   starter(
     'price-with-a-chart',
     'Six questions, a saving worked out and drawn, and the estimate by email',
     priceWithAChart,
+    priceWithAChartRuns,
   ),
   starter(
     'offer-for-an-email',
     'Offers something worth having for an email address, with a consent asked for by itself',
     offerForAnEmail,
+    offerForAnEmailRuns,
   ),
   starter(
     'answer-then-hand-over',
     'Answers what people always ask, and fetches a person for the rest',
     answerThenHandOver,
+    answerThenHandOverRuns,
   ),
   starter(
     'out-of-hours',
     'Says honestly when the office is closed, and takes the question for the morning',
     outOfHours,
+    outOfHoursRuns,
   ),
-  starter('how-did-it-go', 'Asks for a rating; who is unhappy is in good hands at once', howDidItGo),
-  starter('status-of-a-visit', 'Looks a visit up in another system by its number', statusOfAVisit),
-  starter('guide-to-a-page', 'Shows what there is on cards, and walks the visitor to the right page', guideToAPage),
-  starter('welcome-back', 'Meets a returning visitor where they left off, in two wordings', welcomeBack),
+  starter('how-did-it-go', 'Asks for a rating; who is unhappy is in good hands at once', howDidItGo, howDidItGoRuns),
+  starter('status-of-a-visit', 'Looks a visit up in another system by its number', statusOfAVisit, statusOfAVisitRuns),
+  starter(
+    'guide-to-a-page',
+    'Shows what there is on cards, and walks the visitor to the right page',
+    guideToAPage,
+    guideToAPageRuns,
+  ),
+  starter(
+    'welcome-back',
+    'Meets a returning visitor where they left off, in two wordings',
+    welcomeBack,
+    welcomeBackRuns,
+  ),
 ];

@@ -17,6 +17,8 @@ const titles: Record<ProblemCode, string> = {
   wrong_picture: 'That is no picture',
   wrong_file: 'That file cannot be taken',
   flow_has_problems: 'The flow has problems',
+  runs_fail: 'Run-throughs fail',
+  wrong_edit: 'That cannot be saved',
   wrong_flow_file: 'The flow file cannot be read',
   slow_down: 'One moment',
   server_error: 'Something went wrong here',

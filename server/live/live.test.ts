@@ -8,6 +8,7 @@ import {
   emptyDatabase,
   greeting,
   makeWorkspace,
+  rewrite,
   testServer,
   VisitorPage,
   type Workspace,
@@ -133,17 +134,31 @@ describe('the studio’s socket', () => {
     expect(writer.named('typing')).toEqual([]);
   });
 
-  test('a saved draft is told to the workspace with who saved it', async () => {
-    const ours = listen(lead.cookie);
-    await ours.ready;
+  test('those who have a draft open are told of each other and of every edit, and nobody else is', async () => {
     const flow = (await lead.call(flowRoutes.create, { body: { name: 'New' } })).reply;
-    await lead.call(flowRoutes.saveDraft, {
-      params: { id: flow.id },
-      body: { revision: 1, draft: greeting, writer: 'page-1' },
-    });
+    const [ours, away, agents] = [listen(lead.cookie), listen(lead.cookie), listen(agent.cookie)];
+    await Promise.all([ours.ready, away.ready, agents.ready]);
+    const at = { flow: flow.id, scene: 'welcome', step: 'hello' };
+    agents.socket.emit('writes', { ...at, writer: 'agent' });
+    ours.socket.emit('writes', { ...at, writer: 'page-1' });
+    await vi.waitFor(() => expect(ours.named('writers')).toHaveLength(1));
+    expect(ours.named('writers')).toEqual([
+      { flow: flow.id, writers: [{ writer: 'page-1', name: 'Lead of here', scene: 'welcome', step: 'hello' }] },
+    ]);
+    await rewrite(lead, flow.id, greeting, 'page-2');
     await vi.waitFor(() =>
-      expect(ours.named('draft')).toContainEqual({ flow: flow.id, revision: 2, by: 'Lead of here', writer: 'page-1' }),
+      expect(ours.named('edits')).toMatchObject([
+        { flow: flow.id, revision: 2, by: 'Lead of here', writer: 'page-2', edits: expect.any(Array) },
+      ]),
     );
+    away.socket.emit('writes', { ...at, writer: 'page-2', step: 'end' });
+    await vi.waitFor(() => expect(ours.named('writers').at(-1)).toMatchObject({ writers: { length: 2 } }));
+    away.socket.disconnect();
+    await vi.waitFor(() => expect(ours.named('writers').at(-1)).toMatchObject({ writers: { length: 1 } }));
+    ours.socket.emit('writes', { writer: 'page-1', scene: '', step: '' });
+    await rewrite(lead, flow.id, { ...greeting, speaker: 'Wren' });
+    expect(ours.named('edits')).toHaveLength(1);
+    expect([...agents.named('writers'), ...agents.named('edits'), ...away.named('edits')]).toEqual([]);
   });
 
   test('calls that are not as the contract says are answered with a problem, or passed over', async () => {

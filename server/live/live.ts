@@ -9,6 +9,8 @@ import { forVisitor } from '../conversations/visitors.ts';
 export const rooms = {
   workspace: (id: string): string => `workspace:${id}`,
   visitor: (conversation: string): string => `visitor:${conversation}`,
+  /** Named with its workspace, so that nobody hears of another’s. */
+  draft: (workspace: string, flow: string): string => `draft:${workspace}:${flow}`,
   watchers: (conversation: string): string => `watchers:${conversation}`,
 };
 

@@ -1,4 +1,4 @@
-import { STUDIO_NAMESPACE, type StudioCalls, type StudioNews, Watch } from '@kineta/contract';
+import { STUDIO_NAMESPACE, type StudioCalls, type StudioNews, Watch, Whereabouts } from '@kineta/contract';
 import type { Logger } from 'pino';
 import { QueryTypes } from 'sequelize';
 import type { Namespace, Server, Socket } from 'socket.io';
@@ -8,8 +8,13 @@ import { notFound, ProblemError, problemOf } from '../http/problem.ts';
 import { answer } from './call.ts';
 import { type Live, rooms } from './live.ts';
 
-type StudioNamespace = Namespace<StudioCalls, StudioNews, Record<string, never>, { me: SignedIn }>;
-type StudioSocket = Socket<StudioCalls, StudioNews, Record<string, never>, { me: SignedIn }>;
+interface SocketData {
+  me: SignedIn;
+  /** The draft that the page has open, and where in it its member is. */
+  writes?: Whereabouts & { flow: string };
+}
+type StudioNamespace = Namespace<StudioCalls, StudioNews, Record<string, never>, SocketData>;
+type StudioSocket = Socket<StudioCalls, StudioNews, Record<string, never>, SocketData>;
 
 /** The studio’s end for what concerns whole workspaces. */
 export class StudioLive {
@@ -19,8 +24,14 @@ export class StudioLive {
     this.io = io;
   }
 
-  draftSaved(workspace: string, saved: Parameters<StudioNews['draft']>[0]): void {
-    this.io.of(STUDIO_NAMESPACE).to(rooms.workspace(workspace)).emit('draft', saved);
+  /** Tells those who have the draft open. */
+  published(workspace: string, flow: string): void {
+    this.io.of(STUDIO_NAMESPACE).to(rooms.draft(workspace, flow)).emit('published', { flow });
+  }
+
+  /** Tells those who have the draft open. */
+  editsSaved(workspace: string, saved: Parameters<StudioNews['edits']>[0]): void {
+    this.io.of(STUDIO_NAMESPACE).to(rooms.draft(workspace, saved.flow)).emit('edits', saved);
   }
 }
 
@@ -57,6 +68,16 @@ export function studioEnd(
     }
   });
 
+  /** Tells the writers of a draft of each other, in whichever process they are. */
+  const tellWriters = async (workspace: string, flow: string): Promise<void> => {
+    const room = rooms.draft(workspace, flow);
+    const sockets = await end.in(room).fetchSockets();
+    const writers = sockets.flatMap(({ data: { me, writes } }) =>
+      writes?.flow === flow ? [{ writer: writes.writer, name: me.name, scene: writes.scene, step: writes.step }] : [],
+    );
+    end.to(room).emit('writers', { flow, writers });
+  };
+
   end.on('connection', async socket => {
     const { me } = socket.data;
     const watched = new Set<string>();
@@ -80,6 +101,24 @@ export function studioEnd(
       watched.delete(parsed.data.conversation);
       void socket.leave(rooms.watchers(parsed.data.conversation));
     });
+    const leave = async (): Promise<void> => {
+      const { writes } = socket.data;
+      if (!writes) return;
+      delete socket.data.writes;
+      await socket.leave(rooms.draft(me.workspace, writes.flow));
+      await tellWriters(me.workspace, writes.flow);
+    };
+    socket.on('writes', async request => {
+      const parsed = Whereabouts.safeParse(request);
+      if (!parsed.success || me.role !== 'lead') return;
+      const { flow, ...where } = parsed.data;
+      if (flow !== socket.data.writes?.flow) await leave();
+      if (flow === undefined) return;
+      socket.data.writes = { ...where, flow };
+      await socket.join(rooms.draft(me.workspace, flow));
+      await tellWriters(me.workspace, flow);
+    });
+    socket.on('disconnect', leave);
     socket.on('typing', request => {
       const parsed = Watch.safeParse(request);
       if (parsed.success && watched.has(parsed.data.conversation))

@@ -7,6 +7,7 @@ import {
   type Answered,
   accountRoutes,
   type EntryBatch,
+  flowRoutes,
   type Lead,
   Problem,
   type Route,
@@ -16,7 +17,7 @@ import {
   type VisitorReply,
   type Welcome,
 } from '@kineta/contract';
-import type { Flow } from '@kineta/core';
+import { difference, type Flow } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { io, type Socket } from 'socket.io-client';
 import { inject } from 'vitest';
@@ -285,3 +286,17 @@ export const greeting: Flow = {
     },
   ],
 };
+
+/** Makes a flow’s draft what it is to be; what the server said. */
+export async function rewrite(browser: Browser, id: string, draft: Flow, writer = 'page') {
+  const { reply } = await browser.call(flowRoutes.get, { params: { id } });
+  return browser.call(flowRoutes.saveEdits, {
+    params: { id },
+    body: {
+      revision: reply.revision,
+      batch: randomBytes(12).toString('base64url'),
+      writer,
+      edits: difference(reply.draft, draft),
+    },
+  });
+}
