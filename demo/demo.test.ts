@@ -111,8 +111,8 @@ function answerTo(session: Session, acts: Act[], throwDice: () => number): Event
 describe('Brackenrow', () => {
   const flow = firstVisit(root);
 
-  test('has a first visit of eight scenes with nothing wrong', () => {
-    expect(flow.scenes).toHaveLength(8);
+  test('has a first visit of nine scenes with nothing wrong', () => {
+    expect(flow.scenes).toHaveLength(9);
     expect(check(flow, { teams: teams.map(team => team.name) })).toEqual([]);
   });
 

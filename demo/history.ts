@@ -1,6 +1,6 @@
-import type { Entry, EntryBody } from '@kineta/contract';
+import { type Entry, type EntryBody, entriesOf } from '@kineta/contract';
 import { type Act, dice, type Event, type Flow, freshSession, play, type Session, type World } from '@kineta/core';
-import { type ConversationRow, entriesOf } from '@kineta/server';
+import type { ConversationRow } from '@kineta/server';
 
 /** One conversation of the made-up week, ready to be written. */
 export interface PastConversation {

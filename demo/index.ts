@@ -1,4 +1,4 @@
-export { business, firstVisit, members } from './business.ts';
+export { business, businessFacts, firstVisit, members } from './business.ts';
 export { loadDemo, setDomains } from './load.ts';
 export { type Letter, type MailCatcher, startMailCatcher } from './mail.ts';
 export { type RunningSite, startSite } from './site.ts';

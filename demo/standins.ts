@@ -26,7 +26,8 @@ export interface StandIns {
 }
 
 /**
- * Serves what stands in for services outside: where a postcode is, how a visit stands, and the pages of the mail catcher.
+ * Serves what stands in for services outside: where a postcode is, how a visit stands, a register of
+ * enquiries, and the pages of the mail catcher.
  * @param port zero takes a free one
  */
 export function startStandIns(mail: MailCatcher, port: number): Promise<StandIns> {
@@ -45,6 +46,12 @@ export function startStandIns(mail: MailCatcher, port: number): Promise<StandIns
     const reference = request.params.reference.toUpperCase().trim();
     const visit = visits[reference.startsWith('BR-') ? reference : `BR-${reference}`];
     response.json({ found: visit !== undefined, visit: visit ?? null });
+  });
+  app.post('/enquiries', express.json({ limit: '20kb' }), (request, response) => {
+    const { name } = request.body as { name?: unknown };
+    const of =
+      typeof name === 'string' && name.trim() !== '' ? name.trim().replace(/[^\p{L}\p{N}]+/gu, '-') : 'anybody';
+    response.status(201).json({ enquiry: { number: `E-${of}` } });
   });
   app.use(mailPages(mail));
   app.get('/', (_, response) => response.redirect('/mail'));
