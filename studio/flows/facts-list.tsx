@@ -1,10 +1,12 @@
 import {
+  changeFact,
   type Fact,
   FactName,
   FactType,
   findStep,
   kindOf,
   mentionsOf,
+  removeFact,
   renameFact,
   type Scene,
   type Step,
@@ -15,9 +17,9 @@ import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Select, SmallInput } from '../ui/field.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
-import { useDraft } from './draft.ts';
+import { useDraft } from './draft/draft.ts';
 import { NewFact } from './facts.tsx';
-import { jumpTo } from './page.tsx';
+import { jumpTo } from './place.ts';
 import { viewOf } from './steps/registry.ts';
 
 interface Use {
@@ -71,7 +73,7 @@ function Rename({ fact, onDone }: { fact: Fact; onDone: () => void }) {
     if (parsed.data !== fact.name) {
       if (flow.facts.some(known => known.name === parsed.data))
         return setMistake('There is a fact of that name already.');
-      edit(renameFact(flow, fact.name, parsed.data));
+      edit(now => renameFact(now, fact.name, parsed.data));
     }
     onDone();
   };
@@ -105,8 +107,7 @@ export function FactsList({ onClose }: { onClose: () => void }) {
     const names = flow.facts.map(fact => fact.name);
     return flow.facts.map(fact => ({ fact, ...usesOf(fact, flow.scenes, names) }));
   }, [flow]);
-  const change = (fact: Fact, next: Fact) =>
-    edit([{ edit: 'set facts', facts: flow.facts.map(known => (known === fact ? next : known)) }], `fact:${fact.name}`);
+  const change = (fact: Fact, next: Fact) => edit(now => changeFact(now, fact.name, next), `fact:${fact.name}`);
   const go = ({ scene, step }: Use) => {
     onClose();
     if (findStep(flow, step.id)) jumpTo({ scene: scene.id, step: step.id });
@@ -193,10 +194,7 @@ export function FactsList({ onClose }: { onClose: () => void }) {
               <Uses words="Read" uses={read} onGo={go} />
             </div>
             {set.length + read.length === 0 ? (
-              <RemoveButton
-                name={`Remove ${fact.name}`}
-                onClick={() => edit([{ edit: 'set facts', facts: flow.facts.filter(known => known !== fact) }])}
-              />
+              <RemoveButton name={`Remove ${fact.name}`} onClick={() => edit(now => removeFact(now, fact.name))} />
             ) : null}
           </li>
         ))}

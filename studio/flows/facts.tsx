@@ -1,9 +1,9 @@
-import { type Fact, FactName, FactType } from '@kineta/core';
+import { addFact, type Fact, FactName, FactType } from '@kineta/core';
 import { type FormEvent, useState } from 'react';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Select, TextField } from '../ui/field.tsx';
-import { useDraft } from './draft.ts';
+import { useDraft } from './draft/draft.ts';
 import { declareFact, useFacts } from './workplace.ts';
 
 const NEW = '\u0000new';
@@ -30,12 +30,8 @@ export function NewFact({
     const parsed = FactName.safeParse(name.trim());
     if (!parsed.success) return setMistake(parsed.error.issues[0]?.message);
     if (flow.facts.some(fact => fact.name === parsed.data)) return setMistake('There is a fact of that name already.');
-    edit([
-      {
-        edit: 'set facts',
-        facts: [...flow.facts, { name: parsed.data, type, scope: remembered ? 'visitor' : 'conversation' }],
-      },
-    ]);
+    const fact = { name: parsed.data, type, scope: remembered ? ('visitor' as const) : ('conversation' as const) };
+    edit(now => addFact(now, fact));
     onMade(parsed.data);
     onClose();
   };

@@ -203,6 +203,10 @@ export default function FlowList() {
                       label: 'Clone',
                       onSelect: () => attempt(() => call(flowRoutes.create, { body: { from: flow.id } })),
                     },
+                    {
+                      label: 'Save as a file',
+                      onSelect: () => location.assign(flowRoutes.file.path.replace(':id', flow.id)),
+                    },
                     { label: 'Delete', onSelect: () => remove(flow), danger: true },
                   ]}
                 >

@@ -1,7 +1,15 @@
+import { insertScene } from '@kineta/core';
+import { useMemo } from 'react';
 import { Select } from '../ui/field.tsx';
-import { newId, useDraft } from './draft.ts';
+import { newId, useDraft } from './draft/draft.ts';
 
 const NEW = '\u0000new';
+
+/** The scenes by identity and title; the same list while those are the same, whatever is written in them. */
+function useSceneTitles(): ReadonlyArray<{ id: string; title: string }> {
+  const titles = useDraft(state => JSON.stringify(state.flow?.scenes.map(({ id, title }) => ({ id, title })) ?? []));
+  return useMemo(() => JSON.parse(titles), [titles]);
+}
 
 /** Picks where a way leads: on to the next step, to a scene, or to a new one. */
 export function WaySelect({
@@ -19,12 +27,21 @@ export function WaySelect({
   comesBack?: boolean;
   onPick: (scene: string | undefined) => void;
 }) {
-  const scenes = useDraft(state => state.flow?.scenes ?? []);
+  const scenes = useSceneTitles();
+  const options = useMemo(
+    () =>
+      scenes.map(scene => (
+        <option key={scene.id} value={scene.id}>
+          → {scene.title}
+        </option>
+      )),
+    [scenes],
+  );
   const edit = useDraft(state => state.edit);
   const makeScene = () => {
     const steps = comesBack ? [] : [{ id: newId(), kind: 'end' as const }];
     const scene = { id: newId(), title: `Scene ${scenes.length + 1}`, steps };
-    edit([{ edit: 'insert scene', at: scenes.length, scene }]);
+    edit(flow => insertScene(flow, flow.scenes.length, scene));
     onPick(scene.id);
   };
   return (
@@ -40,11 +57,7 @@ export function WaySelect({
       {value && !scenes.some(scene => scene.id === value) ? (
         <option value={value}>a scene that is not there</option>
       ) : null}
-      {scenes.map(scene => (
-        <option key={scene.id} value={scene.id}>
-          → {scene.title}
-        </option>
-      ))}
+      {options}
       <option value={NEW}>→ a new scene</option>
     </Select>
   );

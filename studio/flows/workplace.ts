@@ -1,7 +1,7 @@
-import { type Fact, givenFacts, type Workplace } from '@kineta/core';
+import { addFact, type Fact, givenFacts, type Workplace } from '@kineta/core';
 import { useMemo } from 'react';
 import { useAccount, useSignedIn } from '../account/store.ts';
-import { useDraft } from './draft.ts';
+import { useDraft } from './draft/draft.ts';
 
 /** What the checks and sentences of a flow may know of the workspace. */
 export function useWorkplace(): Required<Workplace> {
@@ -29,6 +29,18 @@ export function useFacts(): { own: Fact[]; business: Fact[]; given: Fact[]; all:
   }, [own, teams, facts]);
 }
 
+/** The same, for where there is no component to ask from. */
+export function knownFacts(): Fact[] {
+  const own = useDraft.getState().flow?.facts ?? [];
+  const { business = [], teams = [] } = useAccount.getState().account ?? {};
+  const isNew = (fact: { name: string }): boolean => !own.some(known => known.name === fact.name);
+  return [
+    ...own,
+    ...business.filter(isNew).map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
+    ...givenFacts(teams.map(team => team.name)).filter(isNew),
+  ];
+}
+
 /** Makes a business fact known to the flow, so that its file says what it uses. To be called before one is used. */
 export function declareFact(name: string): void {
   const { flow, edit } = useDraft.getState();
@@ -36,7 +48,7 @@ export function declareFact(name: string): void {
   const known = useAccount.getState().account?.business.find(fact => fact.name === name);
   if (!known) return;
   const { value: _, ...fact } = known;
-  edit([{ edit: 'set facts', facts: [...flow.facts, { ...fact, scope: 'business' }] }]);
+  edit(now => addFact(now, { ...fact, scope: 'business' }));
 }
 
 /** Whether a flow may keep something in a fact. */

@@ -7,9 +7,14 @@ import { useAccount, useSignedIn } from '../account/store.ts';
 import { useInbox } from '../inbox/store.ts';
 import { NoticeBell } from '../notices/bell.tsx';
 import { useNotices } from '../notices/store.ts';
+import { keyName } from '../ui/keys.tsx';
 import { clockTime } from '../ui/time.ts';
+import { CommandKeys } from './command-keys.tsx';
+import { useCommands } from './commands.ts';
 import { live, useConnection } from './live.ts';
 import { Logo } from './logo.tsx';
+
+const quiet = 'flex min-h-9 items-center justify-between rounded-md px-2.5 text-left text-night-3 hover:text-white';
 
 function Area({ to, name, count = 0 }: { to: string; name: string; count?: number }) {
   return (
@@ -39,8 +44,11 @@ function OpenTeams() {
   return (
     <ul>
       {open.map(team => (
-        <li key={team.id}>
-          {team.name} {team.changes ? `until ${clockTime(team.changes)}` : 'open'}
+        <li key={team.id} className="flex gap-1 whitespace-nowrap">
+          <span className="truncate" title={team.name}>
+            {team.name}
+          </span>
+          {team.changes ? `until ${clockTime(team.changes)}` : 'open'}
         </li>
       ))}
     </ul>
@@ -56,6 +64,7 @@ export function Frame() {
   const attend = useInbox(state => state.attend);
   const attendNotices = useNotices(state => state.attend);
   const navigate = useNavigate();
+  const show = useCommands(state => state.show);
 
   useEffect(() => {
     live();
@@ -79,6 +88,14 @@ export function Frame() {
           {member.role === 'lead' ? <Area to="/settings" name="Settings" /> : null}
           <NoticeBell />
         </div>
+        <div className="mt-3 flex flex-col gap-0.5 border-t border-night-2 pt-3 max-md:hidden">
+          <button type="button" className={quiet} onClick={() => show('menu')}>
+            Go to, or do <span className="font-mono text-xs">{keyName('Mod')} K</span>
+          </button>
+          <button type="button" className={quiet} onClick={() => show('keys')}>
+            All keys <span className="font-mono text-xs">?</span>
+          </button>
+        </div>
         <div className="mt-auto px-2.5 text-xs max-md:hidden">
           <p className="text-white">{workspace.name}</p>
           <OpenTeams />
@@ -98,6 +115,7 @@ export function Frame() {
           <Outlet />
         </div>
       </div>
+      <CommandKeys />
       <SignInAgain />
       <Toaster position="bottom-center" toastOptions={{ className: 'font-sans!' }} />
     </div>

@@ -1,9 +1,18 @@
 /** Instants as people say them, in the browser’s language and zone. */
-const clock = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
+const clock = new Intl.DateTimeFormat(undefined, { hour: 'numeric', minute: '2-digit' });
 const seconds = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', second: '2-digit' });
 const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
 const whole = new Intl.DateTimeFormat(undefined, { dateStyle: 'full', timeStyle: 'medium' });
 
+const dayTime = new Intl.DateTimeFormat(undefined, {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+});
+
+export const dayAndTime = (iso: string): string => dayTime.format(new Date(iso));
 export const clockTime = (iso: string): string => clock.format(new Date(iso));
 export const exactClock = (at: Date): string => seconds.format(at);
 export const wholeTime = (iso: string): string => whole.format(new Date(iso));

@@ -1,5 +1,5 @@
 import type { Answer, AnswerType, FieldAnswer } from '@kineta/core';
-import { newId } from '../draft.ts';
+import { newId } from '../draft/draft.ts';
 
 type Choices = Array<{ id: string; label: string }>;
 

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
-import { newId } from '../draft.ts';
+import { newId } from '../draft/draft.ts';
 import { WaySelect } from '../way-select.tsx';
 import type { AnswerProps } from './panel.ts';
 

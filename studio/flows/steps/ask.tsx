@@ -2,12 +2,12 @@ import { type Answer, type AnswerType, type Ask, answerKindOf, answerKinds, isEm
 import { Select } from '../../ui/field.tsx';
 import { blankAnswer } from '../answers/blank.ts';
 import { panelOf } from '../answers/registry.ts';
-import { useDraft } from '../draft.ts';
+import { useDraft } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
-import { LineField } from '../line-field.tsx';
+import { LineField } from '../lines/line-field.tsx';
+import { useWorld } from '../rehearsal/stage.ts';
 import { WaySelect } from '../way-select.tsx';
 import { isKept } from '../workplace.ts';
-import { useWorld } from '../world.ts';
 import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 

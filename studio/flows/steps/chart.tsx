@@ -2,7 +2,7 @@ import type { Chart } from '@kineta/core';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
-import { FormulaField } from '../formula-field.tsx';
+import { FormulaField } from '../lines/formula-field.tsx';
 import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 

@@ -13,7 +13,7 @@ import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { FactSelect } from '../facts.tsx';
-import { FormulaField } from '../formula-field.tsx';
+import { FormulaField } from '../lines/formula-field.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { useFacts } from '../workplace.ts';
 import { DirectionBody } from './direction.tsx';

@@ -1,6 +1,6 @@
 import { kindOf, type Step, surroundings } from '@kineta/core';
 import { Direction } from '../../ui/words.tsx';
-import { useDraft } from '../draft.ts';
+import { useDraft } from '../draft/draft.ts';
 import { useWorkplace } from '../workplace.ts';
 
 /** A step as a stage direction: one sentence in italics. */

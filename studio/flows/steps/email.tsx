@@ -3,9 +3,9 @@ import { lineText } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { Select, SmallInput } from '../../ui/field.tsx';
-import { useDraft } from '../draft.ts';
+import { useDraft } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
-import { LineField } from '../line-field.tsx';
+import { LineField } from '../lines/line-field.tsx';
 import { LineTools } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
 
@@ -113,6 +113,19 @@ function Panel({ step, change }: StepProps<Email>) {
           “{wrong}” is not an email address yet.
         </p>
       ) : null}
+      {toColleagues ? null : (
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={step.askedFor ?? false}
+            onChange={event => {
+              const { askedFor: _, ...rest } = step;
+              change(event.target.checked ? { ...rest, askedFor: true } : rest);
+            }}
+          />
+          The visitor asked for this email, so it needs no consent
+        </label>
+      )}
       {charts.length > 0 ? (
         <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <legend className="mb-0.5">With what was worked out</legend>

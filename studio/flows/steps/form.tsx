@@ -7,7 +7,7 @@ import { RemoveButton } from '../../ui/remove-button.tsx';
 import { blankFieldAnswer } from '../answers/blank.ts';
 import { ChoiceList } from '../answers/choices.tsx';
 import { panelOf } from '../answers/registry.ts';
-import { newId } from '../draft.ts';
+import { newId } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { isKept } from '../workplace.ts';

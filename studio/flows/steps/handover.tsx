@@ -1,7 +1,7 @@
 import type { HandOver } from '@kineta/core';
 import { useSignedIn } from '../../account/store.ts';
 import { Select } from '../../ui/field.tsx';
-import { LineField } from '../line-field.tsx';
+import { LineField } from '../lines/line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';

@@ -2,7 +2,7 @@ import type { Notify } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { Select } from '../../ui/field.tsx';
-import { LineField } from '../line-field.tsx';
+import { LineField } from '../lines/line-field.tsx';
 import { useWorkplace } from '../workplace.ts';
 import { LineTools } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';

@@ -6,7 +6,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { Menu } from '../../ui/menu.tsx';
-import { LineField } from '../line-field.tsx';
+import { LineField } from '../lines/line-field.tsx';
 import { PictureDescription, PictureUpload } from '../picture-upload.tsx';
 import { declareFact, useFacts } from '../workplace.ts';
 import type { StepProps, StepView } from './view.ts';

@@ -1,8 +1,8 @@
 import type { Line } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { type ReactNode, useState } from 'react';
-import type { LineKeys } from '../line-editor.tsx';
-import { LineField } from '../line-field.tsx';
+import type { LineKeys } from '../lines/line-editor.tsx';
+import { LineField } from '../lines/line-field.tsx';
 import { LineTools, SpeakerLabel } from './say.tsx';
 
 /** The line of a step that speaks: who speaks above it, the line to be written, and what goes with it below. */

@@ -1,6 +1,6 @@
 import type { StartFlow } from '@kineta/core';
 import { Select } from '../../ui/field.tsx';
-import { useDraft } from '../draft.ts';
+import { useDraft } from '../draft/draft.ts';
 import { useWorkplace } from '../workplace.ts';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';

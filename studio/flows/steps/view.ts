@@ -1,6 +1,6 @@
 import type { Step } from '@kineta/core';
 import type { ComponentType } from 'react';
-import type { LineKeys } from '../line-editor.tsx';
+import type { LineKeys } from '../lines/line-editor.tsx';
 
 export interface StepProps<S extends Step> {
   step: S;

@@ -2,7 +2,7 @@ import { type Fact, formula, show, tryFormula, type Value, type WorkOut, written
 import { useState } from 'react';
 import { useSignedIn } from '../../account/store.ts';
 import { FactSelect } from '../facts.tsx';
-import { FormulaField } from '../formula-field.tsx';
+import { FormulaField } from '../lines/formula-field.tsx';
 import { isKept, useFacts } from '../workplace.ts';
 import { ValueInput } from './decide.tsx';
 import { DirectionBody } from './direction.tsx';

@@ -1,4 +1,4 @@
-import type { Line } from '@kineta/core';
+import { type Line, type Step, stepsFromText } from '@kineta/core';
 import { type JSONContent, mergeAttributes, Node } from '@tiptap/core';
 import { Bold } from '@tiptap/extension-bold';
 import { Document } from '@tiptap/extension-document';
@@ -6,10 +6,14 @@ import { Italic } from '@tiptap/extension-italic';
 import { Link } from '@tiptap/extension-link';
 import { Paragraph } from '@tiptap/extension-paragraph';
 import { Text } from '@tiptap/extension-text';
-import { Placeholder, UndoRedo } from '@tiptap/extensions';
+import { Placeholder } from '@tiptap/extensions';
 import { type Editor, EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef } from 'react';
-import { factLabel } from '../ui/line.tsx';
+import { factLabel } from '../../ui/line.tsx';
+import { newId } from '../draft/draft.ts';
+import { afterPaint, settleTyping } from '../draft/typing.ts';
+import { clipIn, paste } from '../page-keys.ts';
+import { factSuggestion } from './fact-suggestion.ts';
 
 /** A fact in a line: one piece, to be deleted as a whole. */
 const FactNode = Node.create({
@@ -73,8 +77,8 @@ export interface LineKeys {
   onEmptied?: () => void;
   /** `/` where nothing is written yet. */
   onSlash?: () => void;
-  /** `@`, anywhere. */
-  onAt?: () => void;
+  /** A list was pasted, of which each line is a step. */
+  onSteps?: (steps: Step[]) => void;
   onUp?: () => void;
   onDown?: () => void;
   onEscape?: () => void;
@@ -91,7 +95,10 @@ interface LineEditorProps extends LineKeys {
   onEditor?: (editor: Editor | null) => void;
 }
 
-/** The editor of one line, with the caret in it. Only the line being written has one; the others are plain text. */
+/**
+ * The editor of one line, with the caret in it. Only the line being written has one; the others are plain text. It has
+ * no history of its own: what is typed is undone with everything else.
+ */
 export function LineEditor({ name, line, placeholder, startAt, onChange, onEditor, ...keys }: LineEditorProps) {
   const latest = useRef({ onChange, keys, given: line });
   latest.current.onChange = onChange;
@@ -106,7 +113,7 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
       Italic,
       Link.configure({ openOnClick: false, autolink: true, protocols: ['mailto', 'tel'] }),
       FactNode,
-      UndoRedo.configure({ newGroupDelay: 600 }),
+      factSuggestion,
       Placeholder.configure({ placeholder }),
     ],
     content: toEditor(line),
@@ -118,8 +125,15 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
     },
     editorProps: {
       attributes: { 'aria-label': name, role: 'textbox', 'aria-multiline': 'true' },
+      // At every key the caret is where it can be seen already; only else is all around it measured.
+      handleScrollToSelection(view) {
+        const around = view.dom.closest('[data-scrolls]')?.getBoundingClientRect();
+        if (!around) return false;
+        const { top, bottom } = view.coordsAtPos(view.state.selection.head);
+        return top >= around.top && bottom <= around.bottom;
+      },
       handleKeyDown(view, event) {
-        const { onEnter, onEmptied, onSlash, onAt, onUp, onDown, onEscape } = latest.current.keys;
+        const { onEnter, onEmptied, onSlash, onUp, onDown, onEscape } = latest.current.keys;
         const { doc, selection } = view.state;
         const isEmpty = doc.textContent === '' && doc.content.size <= 2;
         const act = (action: (() => void) | undefined): boolean => {
@@ -128,22 +142,42 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
           action();
           return true;
         };
-        if (event.isComposing) return false;
+        // Whatever a key does but to write, it does to what has been written.
+        if (event.key.length > 1 || event.ctrlKey || event.metaKey || event.altKey) settleTyping(latest);
+        // While facts are offered, the keys are for them.
+        if (event.isComposing || view.dom.hasAttribute('aria-activedescendant')) return false;
         if (event.key === 'Enter' && !event.shiftKey) return act(onEnter);
         if (event.key === 'Backspace' && isEmpty) return act(onEmptied);
         if (event.key === '/' && isEmpty) return act(onSlash);
-        if (event.key === '@') return act(onAt);
         if (event.key === 'Escape') return act(onEscape);
         if (event.key === 'ArrowUp' && selection.from <= 1 && selection.empty) return act(onUp);
         if (event.key === 'ArrowDown' && selection.to >= doc.content.size - 1 && selection.empty) return act(onDown);
         return false;
       },
+      handlePaste(_, event) {
+        settleTyping(latest);
+        const { onSteps } = latest.current.keys;
+        const clip = clipIn(event.clipboardData);
+        if (clip) {
+          event.preventDefault();
+          paste(clip);
+          return true;
+        }
+        const steps = onSteps ? stepsFromText(event.clipboardData?.getData('text/plain') ?? '', newId) : [];
+        if (steps.length < 2) return false;
+        onSteps?.(steps);
+        return true;
+      },
     },
     onUpdate({ editor: updated }) {
-      const next = fromEditor(updated.getJSON());
-      latest.current.given = next;
-      latest.current.onChange(next);
+      afterPaint(latest, () => {
+        const next = fromEditor(updated.getJSON());
+        latest.current.given = next;
+        latest.current.onChange(next);
+      });
     },
+    onBlur: () => settleTyping(latest),
+    onDestroy: () => settleTyping(latest),
   });
 
   useEffect(() => {
@@ -155,7 +189,12 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
   useEffect(() => {
     if (!editor || JSON.stringify(line) === JSON.stringify(latest.current.given)) return;
     latest.current.given = line;
-    editor.commands.setContent(toEditor(line), { emitUpdate: false });
+    const { from } = editor.state.selection;
+    editor
+      .chain()
+      .setContent(toEditor(line), { emitUpdate: false })
+      .command(({ tr, commands }) => commands.setTextSelection(Math.min(from, tr.doc.content.size)))
+      .run();
   }, [editor, line]);
 
   return <EditorContent editor={editor} />;

@@ -1,6 +1,6 @@
 import { FormulaError, formula } from '@kineta/core';
 import { lazy, Suspense } from 'react';
-import { declareFact, useFacts } from './workplace.ts';
+import { declareFact, useFacts } from '../workplace.ts';
 
 const FormulaEditor = lazy(() => import('./formula-editor.tsx'));
 

@@ -1,9 +1,9 @@
-import type { Act, AnswerShown, CardShown, Event, FieldReply, FieldShown, Session } from '@kineta/core';
+import type { Act, AnswerShown, Beat, CardShown, FieldReply, FieldShown, Session } from '@kineta/core';
 import { useId, useState } from 'react';
-import { Button } from '../ui/button.tsx';
-import { LineText } from '../ui/line.tsx';
+import { Button } from '../../ui/button.tsx';
+import { LineText } from '../../ui/line.tsx';
 
-type Replied = Extract<Event, { event: 'replied' }>;
+type Replied = Extract<Beat, { does: 'replies' }>;
 type OnReply = (words: string, picked?: Partial<Replied>) => void;
 
 const chip =
@@ -167,24 +167,24 @@ export function RehearsedAnswer({ answer, onReply }: { answer: AnswerShown; onRe
 }
 
 /** What happened, in the rehearsal, that nobody said. */
-export function happeningWords(event: Event): string {
-  if (event.event === 'timer') return 'The time has passed.';
-  if (event.event === 'called') return event.outcome === 'worked' ? 'The service answered.' : 'The service failed.';
-  return '';
+export function happeningWords({ does }: Beat): string {
+  if (does === 'lets time pass') return 'The time has passed.';
+  if (does === 'service answers') return 'The service answered.';
+  if (does === 'service fails') return 'The service failed.';
+  return does === 'hands back' ? 'Handed back to the flow.' : '';
 }
 
 /** Lets time pass, or a service answer, when the flow waits for that. */
 export function RehearsedWait({
   session,
   acts,
-  onEvent,
+  onBeat,
 }: {
   session: Session;
   acts: readonly Act[];
-  onEvent: (event: Event) => void;
+  onBeat: (beat: Beat) => void;
 }) {
   const [answer, setAnswer] = useState('{ }');
-  const ticket = session.ticket ?? 0;
   const timer = acts.findLast(act => act.act === 'set timer');
   if (session.state === 'calling')
     return (
@@ -201,22 +201,26 @@ export function RehearsedWait({
         <p className="flex gap-2">
           <Button
             disabled={!isJson(answer)}
-            onClick={() =>
-              onEvent({ event: 'called', ticket, outcome: 'worked', result: JSON.parse(answer) as unknown })
-            }
+            onClick={() => onBeat({ does: 'service answers', result: JSON.parse(answer) as unknown })}
           >
             It answers this
           </Button>
-          <Button onClick={() => onEvent({ event: 'called', ticket, outcome: 'failed', why: 'so rehearsed.' })}>
-            It fails
-          </Button>
+          <Button onClick={() => onBeat({ does: 'service fails', why: 'so rehearsed.' })}>It fails</Button>
         </p>
       </div>
+    );
+  if (session.state === 'handed over')
+    return (
+      <p className="text-center">
+        <Button look="quiet" onClick={() => onBeat({ does: 'hands back' })}>
+          Let them hand it back
+        </Button>
+      </p>
     );
   if (!timer) return null;
   return (
     <p className="text-center">
-      <Button look="quiet" onClick={() => onEvent({ event: 'timer', ticket })}>
+      <Button look="quiet" onClick={() => onBeat({ does: 'lets time pass' })}>
         {session.state === 'pausing' ? 'Let the pause pass' : 'Let the time pass with no answer'}
       </Button>
     </p>

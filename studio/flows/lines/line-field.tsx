@@ -1,9 +1,9 @@
 import type { Line } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { useRef } from 'react';
-import { LineText } from '../ui/line.tsx';
+import { LineText } from '../../ui/line.tsx';
+import { useSelection } from '../selection.ts';
 import { LineEditor, type LineKeys } from './line-editor.tsx';
-import { useSelection } from './selection.ts';
 
 interface LineFieldProps extends LineKeys {
   step: string;

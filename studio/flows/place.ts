@@ -1,0 +1,28 @@
+import { type Finding, findStep, type Step } from '@kineta/core';
+import { useDraft } from './draft/draft.ts';
+import { useSelection } from './selection.ts';
+
+/** Steps that have a line of their own, in which the caret can stand. */
+export function hasLine(step: Step | undefined): boolean {
+  return (
+    step !== undefined &&
+    ['say', 'show', 'ask', 'form', 'chart', 'ask consent', 'remind', 'email', 'notify'].includes(step.kind)
+  );
+}
+
+/** Brings a place of the draft into view, with the caret in its line when it has one. */
+export function jumpTo(place: Finding['place']): void {
+  const { flow } = useDraft.getState();
+  if (!flow || !place.scene) return;
+  const step = place.step ? findStep(flow, place.step)?.step : undefined;
+  useSelection.getState().goTo({
+    scene: place.scene,
+    ...(step ? { step: step.id } : {}),
+    ...(step && hasLine(step) && (place.part === 'line' || place.part === undefined)
+      ? { line: `${step.id}:line` }
+      : {}),
+  });
+  requestAnimationFrame(() =>
+    document.getElementById(step ? `step-${step.id}` : `scene-${place.scene}`)?.scrollIntoView({ block: 'center' }),
+  );
+}

@@ -1,0 +1,166 @@
+import type { KeptRun } from '@kineta/contract';
+import { type Must, musts, mustWords, type Outcome, type Rehearsed, RunThrough } from '@kineta/core';
+import { Check, X } from 'lucide-react';
+import { type FormEvent, useState } from 'react';
+import { toast } from 'sonner';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { Select, SmallInput, TextField } from '../../ui/field.tsx';
+import { RemoveButton } from '../../ui/remove-button.tsx';
+import { useRuns } from './runs-store.ts';
+
+/** What can be asked of a run-through beside what the rehearsal shows, and the words that it is asked with. */
+const more = { say: 'Said somewhere', 'never say': 'Never said' } as const;
+
+/** Keeps a rehearsal as a run-through: its name, and what must hold. */
+export function KeepRun({
+  run,
+  rehearsed,
+  kept,
+  onClose,
+  onKept,
+}: {
+  run: Pick<RunThrough, 'from' | 'setting' | 'beats'>;
+  rehearsed: Rehearsed;
+  /** The one that is changed, when it is not a new one. */
+  kept: KeptRun | undefined;
+  onClose: () => void;
+  onKept: (kept: KeptRun) => void;
+}) {
+  const keep = useRuns(state => state.keep);
+  const [offered] = useState<Must[]>(() => {
+    const shown = musts(rehearsed);
+    const before = kept?.run.must ?? [];
+    return [...before, ...shown.filter(must => !before.some(other => mustWords(other) === mustWords(must)))];
+  });
+  const [chosen, setChosen] = useState<Must[]>(() => kept?.run.must ?? offered.filter(({ must }) => must !== 'know'));
+  const [name, setName] = useState(kept?.run.name ?? '');
+  const [kind, setKind] = useState<keyof typeof more>('say');
+  const [words, setWords] = useState('');
+  const [mistake, setMistake] = useState('');
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const must = words.trim() === '' ? chosen : [...chosen, { must: kind, text: words.trim() }];
+    const parsed = RunThrough.safeParse({ format: 'kineta.run/1', name, ...run, must });
+    if (!parsed.success) return setMistake(parsed.error.issues[0]!.message);
+    const done = await keep(parsed.data, kept?.id);
+    if (!done) return;
+    toast.success(`“${done.run.name}” is played at every change from now on.`);
+    onKept(done);
+    onClose();
+  };
+  return (
+    <Dialog
+      title={kept ? 'Change the run-through' : 'Keep as a run-through'}
+      description="It is played again at every change; while it fails, the flow is not published without a reason."
+      open
+      onClose={onClose}
+    >
+      <form onSubmit={submit} className="space-y-4">
+        <TextField label="Name" value={name} autoFocus onChange={event => setName(event.target.value)} />
+        <fieldset className="space-y-1.5">
+          <legend className="mb-1 text-ink-2">What must hold</legend>
+          {offered.map((must, index) => (
+            <label key={index} className="flex items-baseline gap-2">
+              <input
+                type="checkbox"
+                checked={chosen.includes(must)}
+                onChange={event =>
+                  setChosen(event.target.checked ? [...chosen, must] : chosen.filter(other => other !== must))
+                }
+              />
+              {mustWords(must)}
+            </label>
+          ))}
+          <p className="flex items-center gap-2">
+            <Select name="Kind" value={kind} onChange={event => setKind(event.target.value as keyof typeof more)}>
+              {Object.entries(more).map(([value, label]) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </Select>
+            <SmallInput
+              name="Words"
+              placeholder="words of a line"
+              className="flex-1"
+              value={words}
+              onChange={event => setWords(event.target.value)}
+            />
+          </p>
+        </fieldset>
+        {mistake ? (
+          <p role="alert" className="text-brick">
+            {mistake}
+          </p>
+        ) : null}
+        <div className="flex justify-end gap-2">
+          <Button look="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button look="main" type="submit">
+            Keep
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+/** The run-throughs of the flow, each with whether it holds; one opens in the rehearsal. */
+export function RunList({
+  outcomes,
+  open,
+  onOpen,
+}: {
+  outcomes: ReadonlyMap<string, Outcome>;
+  /** The one that is in the rehearsal. */
+  open: string | undefined;
+  onOpen: (kept: KeptRun) => void;
+}) {
+  const runs = useRuns(state => state.runs);
+  const remove = useRuns(state => state.remove);
+  if (runs.length === 0) return null;
+  const failing = runs.filter(({ id }) => (outcomes.get(id)?.failures.length ?? 0) > 0).length;
+  return (
+    <details className="mt-2.5" open={failing > 0}>
+      <summary className="label cursor-pointer text-ink-2">
+        {runs.length === 1 ? '1 run-through' : `${runs.length} run-throughs`}
+        {failing > 0 ? (
+          <span className="text-brick">, {failing === 1 ? '1 fails' : `${failing} fail`}</span>
+        ) : (
+          ', all hold'
+        )}
+      </summary>
+      <ul aria-label="Run-throughs" className="mt-1 max-h-36 overflow-y-auto text-[0.8125rem]">
+        {runs.map(kept => {
+          const failures = outcomes.get(kept.id)?.failures ?? [];
+          return (
+            <li key={kept.id} className={`rounded px-1 ${kept.id === open ? 'bg-paper' : ''}`}>
+              <div className="flex items-center gap-1.5">
+                {failures.length > 0 ? (
+                  <X className="size-3.5 text-brick" role="img" aria-label="fails" />
+                ) : (
+                  <Check className="size-3.5 text-moss" role="img" aria-label="holds" />
+                )}
+                <button
+                  type="button"
+                  className="min-w-0 flex-1 truncate py-0.5 text-left hover:underline"
+                  onClick={() => onOpen(kept)}
+                >
+                  {kept.run.name}
+                </button>
+                <RemoveButton name={`Delete ${kept.run.name}`} onClick={() => void remove(kept.id)} />
+              </div>
+              {failures.map(({ must, why }, index) => (
+                <p key={index} className="pl-5 text-xs text-brick">
+                  {mustWords(must)} But {why}
+                </p>
+              ))}
+            </li>
+          );
+        })}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,128 @@
+import { type FlowSummary, flowRoutes } from '@kineta/contract';
+import { defaultFilter, Command as Menu } from 'cmdk';
+import { useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useSignedIn } from '../account/store.ts';
+import { Keys } from '../ui/keys.tsx';
+import { call } from './api.ts';
+import { type Command, useCommands } from './commands.ts';
+
+/** As many as one looks through. */
+const MOST_SHOWN = 40;
+/** With nothing typed, long groups show how they begin. */
+const FIRST = 6;
+
+/** The flows of the workspace; none while they are not read, and for agents. */
+function useFlows(): FlowSummary[] {
+  const { member } = useSignedIn();
+  const [flows, setFlows] = useState<FlowSummary[]>([]);
+  useEffect(() => {
+    if (member.role !== 'lead') return;
+    call(flowRoutes.list, {})
+      .then(reply => setFlows(reply.flows))
+      // The menu does without them.
+      .catch(() => {});
+  }, [member.role]);
+  return flows;
+}
+
+interface Offered extends Command {
+  group: string;
+}
+
+function useOffered(): Offered[] {
+  const { member } = useSignedIn();
+  const groups = useCommands(state => state.groups);
+  const show = useCommands(state => state.show);
+  const flows = useFlows();
+  const navigate = useNavigate();
+  return useMemo(() => {
+    const go = (to: string) => () => void navigate(to);
+    const areas = ['Flows', 'Inbox', 'People', 'Settings'].filter(
+      area => member.role === 'lead' || !['Flows', 'Settings'].includes(area),
+    );
+    return [
+      ...[...groups].flatMap(([group, make]) => make().map(command => ({ ...command, group }))),
+      ...flows.map(flow => ({ group: 'Flows', name: flow.name, run: go(`/flows/${flow.id}`) })),
+      ...areas.map(area => ({ group: 'Go to', name: area, run: go(`/${area.toLowerCase()}`) })),
+      { group: 'Help', name: 'All keys', keys: ['?'], run: () => show('keys') },
+    ];
+  }, [groups, flows, member.role, navigate, show]);
+}
+
+/** What fits what was typed, the best first; with nothing typed, how every group begins. */
+function fitting(offered: readonly Offered[], typed: string): Offered[] {
+  if (typed.trim() === '') {
+    const counts = new Map<string, number>();
+    return offered.filter(({ group }) => {
+      const count = (counts.get(group) ?? 0) + 1;
+      counts.set(group, count);
+      return count <= FIRST || group === 'This flow';
+    });
+  }
+  const scored = offered
+    .map(command => ({ command, score: defaultFilter!(`${command.name} ${command.aside ?? ''}`, typed) }))
+    .toSorted((a, b) => b.score - a.score);
+  // Letters that only happen to come in the same order are not what was meant.
+  const least = Math.max(0.01, (scored[0]?.score ?? 0) / 8);
+  return scored
+    .filter(({ score }) => score >= least)
+    .slice(0, MOST_SHOWN)
+    .map(({ command }) => command);
+}
+
+/** Goes anywhere and does anything by its name, from the keyboard. */
+export function CommandMenu() {
+  const show = useCommands(state => state.show);
+  const offered = useOffered();
+  const [typed, setTyped] = useState('');
+  const shown = useMemo(() => fitting(offered, typed), [offered, typed]);
+  const groups = [...new Set(shown.map(({ group }) => group))];
+  return (
+    <Menu.Dialog
+      open
+      onOpenChange={open => !open && show(undefined)}
+      label="Command menu"
+      shouldFilter={false}
+      overlayClassName="fixed inset-0 z-40 bg-ink/35"
+      contentClassName="appear fixed top-[12vh] left-1/2 z-50 w-[min(38rem,calc(100vw-2rem))] -translate-x-1/2 overflow-hidden rounded-xl border border-rule bg-sheet shadow-xl"
+    >
+      <Menu.Input
+        value={typed}
+        onValueChange={setTyped}
+        placeholder="A flow, a scene, words of a step, or what to do"
+        className="w-full border-b border-rule bg-sheet px-4 py-3 text-base outline-none"
+      />
+      <Menu.List className="max-h-[52vh] overflow-y-auto p-1.5">
+        <Menu.Empty className="px-3 py-4 text-ink-2">Nothing is called that.</Menu.Empty>
+        {groups.map(group => (
+          <Menu.Group
+            key={group}
+            heading={group}
+            className="[&_[cmdk-group-heading]]:label [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2.5 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-ink-2"
+          >
+            {shown
+              .filter(command => command.group === group)
+              .map((command, index) => (
+                <Menu.Item
+                  key={`${command.name} ${index}`}
+                  value={`${group} ${command.name} ${index}`}
+                  onSelect={() => {
+                    show(undefined);
+                    command.run();
+                  }}
+                  className="flex cursor-pointer items-baseline gap-3 rounded-md px-3 py-1.5 data-[selected=true]:bg-petrol-2"
+                >
+                  <span className="min-w-0 flex-1 truncate">{command.name}</span>
+                  {command.aside ? (
+                    <span className="max-w-40 shrink-0 truncate text-xs text-ink-2">{command.aside}</span>
+                  ) : null}
+                  {command.keys ? <Keys keys={command.keys} /> : null}
+                </Menu.Item>
+              ))}
+          </Menu.Group>
+        ))}
+      </Menu.List>
+    </Menu.Dialog>
+  );
+}
