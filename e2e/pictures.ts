@@ -1,8 +1,19 @@
 /** `npx tsx e2e/pictures.ts`: takes the pictures of docs/screenshots anew, from the demo's data. */
 import { join } from 'node:path';
+import { everyKind } from '@kineta/core/every-kind';
 import { chromium, type Page } from '@playwright/test';
-import { everyKind } from './journeys/every-kind.ts';
-import { askForPerson, logOf, meetStarter, people, Stack, studio, visit } from './journeys/stack.ts';
+import { careless } from './journeys/careless.ts';
+import {
+  askForPerson,
+  logOf,
+  meetStarter,
+  openFlowFile,
+  people,
+  publish,
+  Stack,
+  studio,
+  visit,
+} from './journeys/stack.ts';
 import config from './playwright.config.ts';
 
 const folder = join(import.meta.dirname, '../docs/screenshots');
@@ -24,6 +35,9 @@ async function take(page: Page, name: string): Promise<void> {
 }
 
 const hanne = await studio(browser, stack, people.lead, wide);
+// The pictures are of somebody who has read the hints.
+await hanne.evaluate(() => localStorage.setItem('kineta-hints', '["writing","rehearsal"]'));
+await hanne.reload();
 await hanne.getByRole('link', { name: 'First visit' }).waitFor();
 await hanne.getByRole('button', { name: 'More for First visit' }).click();
 await hanne.getByRole('menuitem', { name: 'Clone' }).click();
@@ -47,6 +61,46 @@ await scenes
   .click();
 await hanne.getByLabel('Step 5: Ask').click();
 await take(hanne, 'workbench');
+
+// The same flow as ways; then changed a little: what changed, and for whom it would have mattered.
+await hanne.getByRole('button', { name: 'ways', exact: true }).click();
+await hanne.getByRole('link', { name: /^1 Welcome, 100%/ }).waitFor();
+await take(hanne, 'ways');
+await hanne.getByRole('button', { name: 'page', exact: true }).click();
+await scenes
+  .getByRole('button', { name: /About your home/ })
+  .first()
+  .click();
+await hanne.getByLabel(/^Step 2: /).click();
+await hanne.keyboard.press('Delete');
+await hanne.getByRole('textbox', { name: 'Question' }).first().click();
+await hanne.locator('.ProseMirror-focused').waitFor();
+await hanne.keyboard.press('Control+a');
+await hanne.keyboard.type('Happy to. What kind of home is it, roughly?');
+await hanne.getByText('Draft: 2 changes').waitFor();
+await hanne.getByRole('button', { name: 'editions', exact: true }).click();
+await hanne.getByText('reworded').waitFor();
+await hanne.getByText('The step was deleted.').waitFor({ state: 'hidden' });
+await take(hanne, 'editions');
+await hanne.getByRole('button', { name: 'replay', exact: true }).click();
+await hanne.getByRole('button', { name: 'Replay the draft' }).click();
+await hanne.getByText(/would have gone otherwise/).waitFor();
+await hanne.getByRole('button', { name: /^No longer asked/ }).click();
+await hanne.getByRole('list', { name: 'Conversations that differ' }).getByRole('button').nth(2).click();
+await hanne.getByRole('region', { name: 'With the draft' }).getByRole('listitem').nth(6).waitFor();
+await take(hanne, 'replay');
+await hanne.getByRole('link', { name: 'Flows' }).click();
+await openFlowFile(hanne, careless);
+await hanne.getByText('was read from').waitFor({ state: 'hidden' });
+await hanne
+  .getByRole('region', { name: 'Checks' })
+  .getByRole('button', { name: /^\d+ problems, \d+ advice$/ })
+  .click();
+await take(hanne, 'checks');
+await hanne.keyboard.press('Control+k');
+await hanne.getByRole('dialog', { name: 'Command menu' }).getByRole('combobox').fill('estimate');
+await take(hanne, 'command-menu');
+await hanne.keyboard.press('Escape');
 
 const maud = await visit(browser, stack, { ...wide, path: '/' });
 await maud.pick('Price a heat pump');
@@ -103,19 +157,42 @@ await hanne.getByRole('link', { name: 'Settings' }).click();
 await hanne.getByRole('list', { name: 'Facts about the business' }).waitFor();
 await take(hanne, 'settings');
 
-await meetStarter(hanne, 'Guide to a page');
-const cards = await visit(browser, stack, phone);
-await cards.chat.getByRole('heading', { name: 'Battery' }).waitFor();
-await take(cards.page, 'cards-phone');
-await meetStarter(hanne, 'An offer for an email');
-const form = await visit(browser, stack, phone);
-await form.pick('Yes, please');
-await form.chat.getByLabel('First name').fill('Maud');
-await form.chat.getByLabel('Email').fill('maud@ellery');
-await form.pick('Send me the voucher');
-await form.chat.getByText('One thing to look at:').waitFor();
-await form.chat.getByRole('button', { name: 'Send me the voucher' }).waitFor();
-await take(form.page, 'form-phone');
+// Cards, a form, a chart and a consent, as one conversation meets them, side by side.
+await hanne.getByRole('link', { name: 'Flows' }).click();
+await hanne.getByRole('link', { name: everyKind.name, exact: true }).click();
+await hanne.getByRole('heading', { name: everyKind.name, level: 1 }).waitFor();
+await publish(hanne);
+for (const [name, options] of [
+  ['visitor-kinds', wide],
+  ['visitor-kinds-phone', phone],
+] as const) {
+  const { page, chat, pick } = await visit(browser, stack, options);
+  const shots: Buffer[] = [];
+  const shoot = async () => {
+    await page.waitForLoadState('networkidle');
+    shots.push(await page.locator('iframe').screenshot());
+  };
+  await chat.getByRole('button', { name: 'Price mine' }).waitFor();
+  await shoot();
+  await pick('Price mine');
+  await pick('£1,000 to £2,000');
+  await chat.getByLabel('First name').fill('Maud');
+  await chat.getByLabel('Email').fill('maud@ellery');
+  await pick('Go on');
+  await chat.getByText('One thing to look at:').waitFor();
+  await shoot();
+  await chat.getByLabel('Email').last().fill('maud@ellery.example');
+  await chat.getByRole('button', { name: 'Go on' }).last().click();
+  await chat.getByText('May we write to you about grants').waitFor();
+  await shoot();
+  const table = await browser.newPage({ viewport: { width: 1280, height: 700 } });
+  const images = shots.map(shot => `<img src="data:image/png;base64,${shot.toString('base64')}">`);
+  await table.setContent(
+    `<style>body{margin:0;padding:20px;display:flex;gap:20px;background:#e9e4d8}img{min-width:0;max-width:32%}</style>${images.join('')}`,
+  );
+  await table.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
+  await table.close();
+}
 await meetStarter(hanne, 'Price a heat pump');
 const priced = await visit(browser, stack, wide);
 for (const [asked, answer] of [
@@ -133,9 +210,9 @@ for (const [asked, answer] of [
   await priced.say(answer);
 }
 await priced.chat.getByText('May we also write to you').waitFor();
-await take(priced.page, 'consent');
 // The outbox sends once the conversation is committed.
-while (stack.mail.letters.length === 0) await priced.page.waitForEvent('websocket', { timeout: 500 }).catch(() => {});
+while (!stack.mail.letters.some(({ mail }) => mail.subject?.startsWith('Your heat pump estimate')))
+  await priced.page.waitForEvent('websocket', { timeout: 500 }).catch(() => {});
 const mail = await priced.page.context().newPage();
 await mail.goto(`${stack.standIns.url}/mail`);
 await mail.getByRole('link', { name: /Your heat pump estimate/ }).click();

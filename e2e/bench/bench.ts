@@ -3,8 +3,9 @@ import { chat } from './chat.ts';
 import { play } from './play.ts';
 import type { Result } from './result.ts';
 import { widget } from './widget.ts';
+import { write } from './write.ts';
 
-const benches: Record<string, () => Promise<Result[]> | Result[]> = { play, chat, widget };
+const benches: Record<string, () => Promise<Result[]> | Result[]> = { play, chat, widget, write };
 const words = process.argv.slice(2);
 const json = words.includes('--json');
 const wished = words.filter(word => !word.startsWith('--'));

@@ -4,7 +4,10 @@ import { type Result, result } from './result.ts';
 
 const BLOCKS = 10;
 const STEPS = BLOCKS * 4;
-const HOW_LONG = 2_000;
+
+/** Each is timed in windows that take turns, in milliseconds; the quickest window counts. */
+const WINDOWS = 20;
+const WINDOW = 100;
 
 /** Ten times: a line, a question, a fact or a decision, a line with a fact in it; the last step ends. */
 function flow(): Flow {
@@ -125,16 +128,31 @@ function machine() {
   });
 }
 
-/** How often a second a whole pass goes through, after warming up. */
-function passesPerSecond(pass: () => void): number {
-  for (let warm = 0; warm < 200; warm++) pass();
+/** How often a second a pass goes through in one window. */
+function rate(pass: () => void): number {
   const start = performance.now();
   let passes = 0;
-  while (performance.now() - start < HOW_LONG) {
+  let took = 0;
+  while (took < WINDOW) {
     for (let some = 0; some < 20; some++) pass();
     passes += 20;
+    took = performance.now() - start;
   }
-  return (passes / (performance.now() - start)) * 1_000;
+  return (passes / took) * 1_000;
+}
+
+/**
+ * How often a second whole passes go through, each in its quickest window: what else the machine does only ever takes
+ * time away, and taking turns gives both the same share of that.
+ */
+function passesPerSecond(...passes: Array<() => void>): number[] {
+  for (let warm = 0; warm < 200; warm++) for (const pass of passes) pass();
+  const best = passes.map(() => 0);
+  for (let window = 0; window < WINDOWS; window++)
+    passes.forEach((pass, at) => {
+      best[at] = Math.max(best[at]!, rate(pass));
+    });
+  return best;
 }
 
 /** Steps a second on one core through a flow of forty steps, beside the same flow as a state machine. */
@@ -168,8 +186,15 @@ export function play(): Result[] {
       [snapshot] = transition(states, snapshot, { type: 'replied', value: block % 2 === 0 ? 'Semi-detached' : 1_900 });
     if (snapshot.status !== 'done') throw new Error('The machine did not come to its end.');
   };
-  const steps = passesPerSecond(ours) * STEPS;
-  const reference = { name: 'XState 5, pure transitions', value: passesPerSecond(theirs) * STEPS };
-  const holds = steps >= 500_000 && steps >= 10 * reference.value;
-  return [result('play', steps, 'steps/s', reference, { words: 'at least 500,000 and 10 times the reference', holds })];
+  const [steps, reference] = passesPerSecond(ours, theirs).map(passes => passes * STEPS) as [number, number];
+  const holds = steps >= 500_000 && steps >= 10 * reference;
+  return [
+    result(
+      'play',
+      steps,
+      'steps/s',
+      { name: 'XState 5, pure transitions', value: reference },
+      { words: 'at least 500,000 and 10 times the reference', holds },
+    ),
+  ];
 }

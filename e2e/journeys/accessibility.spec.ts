@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
+import { everyKind } from '@kineta/core/every-kind';
 import type { Page } from '@playwright/test';
-import { everyKind } from './every-kind.ts';
 import { expect, firstVisitAgain, logOf, meetStarter, people, studio, test, visit } from './stack.ts';
 
 /** What axe finds serious or worse on a page, as one line each. */
@@ -71,6 +71,49 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await hanne.getByRole('link', { name: 'People' }).click();
   await hanne.getByRole('row').nth(3).waitFor();
   expect(await serious(hanne), 'people').toEqual([]);
+});
+
+test('axe finds nothing serious in the views of a flow, nor on what opens over them', async ({ browser, stack }) => {
+  test.slow();
+  const page = await studio(browser, stack, people.lead, { reducedMotion: 'reduce' });
+  await page.getByRole('link', { name: 'First visit', exact: true }).waitFor();
+  await page.getByRole('button', { name: 'More for First visit', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Clone' }).click();
+  await page.getByRole('link', { name: 'First visit', exact: true }).click();
+  const view = (name: string) => page.getByRole('button', { name, exact: true }).click();
+  await view('ways');
+  await page.getByRole('link', { name: /^1 Welcome/ }).waitFor();
+  expect(await serious(page), 'ways').toEqual([]);
+  await view('editions');
+  await page
+    .getByRole('list', { name: 'Editions' })
+    .getByRole('button', { name: /^Edition 1/ })
+    .click();
+  await page.getByRole('region', { name: 'What changed' }).getByText('These two are the same').waitFor();
+  expect(await serious(page), 'editions').toEqual([]);
+  await view('replay');
+  await page.getByRole('button', { name: 'Replay the draft' }).click();
+  await page.getByRole('list', { name: 'Conversations that differ' }).getByRole('button').first().click();
+  await page.getByRole('region', { name: 'With the draft' }).getByRole('listitem').first().waitFor();
+  expect(await serious(page), 'replay').toEqual([]);
+  await page.keyboard.press('Control+k');
+  await page.getByRole('dialog', { name: 'Command menu' }).getByRole('option').first().waitFor();
+  expect(await serious(page), 'command menu').toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('?');
+  await page.getByRole('dialog', { name: 'All keys' }).waitFor();
+  expect(await serious(page), 'all keys').toEqual([]);
+  await page.keyboard.press('Escape');
+  await view('page');
+  const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
+  await rehearsal.getByRole('button', { name: 'Talk to someone' }).click();
+  await rehearsal.getByRole('button', { name: /^Who visits/ }).click();
+  await page.getByRole('combobox', { name: 'Visitor' }).waitFor();
+  expect(await serious(page), 'who visits').toEqual([]);
+  await page.keyboard.press('Escape');
+  await rehearsal.getByRole('button', { name: 'Keep as a run-through' }).click();
+  await page.getByRole('dialog').waitFor();
+  expect(await serious(page), 'keep a run-through').toEqual([]);
 });
 
 test('axe finds nothing serious on the open widget', async ({ browser, stack }) => {

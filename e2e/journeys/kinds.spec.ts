@@ -4,6 +4,7 @@ import {
   expect,
   firstVisitAgain,
   logOf,
+  openFlowFile,
   people,
   publish,
   type Stack,
@@ -12,16 +13,7 @@ import {
   visit,
   visitOn,
 } from './stack.ts';
-
-const line = (text: string) => [[{ text }]];
-const ask = (id: string, text: string, answer: object, fact: string) => ({
-  id,
-  kind: 'ask',
-  line: line(text),
-  answer,
-  fact,
-  tries: 2,
-});
+import { ask } from './steps.ts';
 
 /** A flow with every type of answer that is picked or typed in its own way. */
 const survey = {
@@ -70,12 +62,7 @@ const survey = {
 /** Opens the survey from its file and lets Brackenrow’s visitors meet it; the lead’s page. */
 async function meetSurvey(browser: Parameters<typeof studio>[0], stack: Stack): Promise<Page> {
   const hanne = await studio(browser, stack, people.lead);
-  await hanne.locator('input[type=file]').setInputFiles({
-    name: 'after-the-visit.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify(survey)),
-  });
-  await hanne.getByRole('link', { name: 'After the visit', exact: true }).first().click();
+  await openFlowFile(hanne, survey);
   await expect(hanne.getByText('Robin asks for a rating')).toBeVisible();
   await expect(hanne.getByText('£1,000 to £2,000')).toBeVisible();
   await expect(hanne.getByText('The flow ends here, with the outcome “answered”.')).toBeVisible();
@@ -203,74 +190,4 @@ test('split, take to page and an outcome are written with the slash, and rehears
   await expect(hanne.getByText('The flow ends here, with the outcome “lost”.')).toBeVisible();
   await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
   await expect(hanne.getByRole('region', { name: 'Rehearsal' }).getByText(/The flow ended/)).toBeVisible();
-});
-
-test('a score, a split, a reminder and a consent taken back: met at the keyboard, seen in the log', async ({
-  browser,
-  stack,
-}) => {
-  const quiet = {
-    format: 'kineta.flow/1',
-    name: 'The quiet kinds',
-    speaker: 'Robin',
-    facts: [
-      { name: 'lead score', type: 'number', scope: 'visitor' },
-      { name: 'full name', type: 'text', scope: 'visitor' },
-    ],
-    scenes: [
-      {
-        id: 'a',
-        title: 'Beginning',
-        steps: [
-          { id: 'score', kind: 'score', fact: 'lead score', points: 20, reason: 'they opened the chat' },
-          { id: 'split', kind: 'split', ways: [{ share: 1, to: 'b' }, { share: 0 }] },
-          { id: 'never', kind: 'end', outcome: 'lost' },
-        ],
-      },
-      {
-        id: 'b',
-        title: 'One way',
-        steps: [
-          {
-            id: 'remind',
-            kind: 'remind',
-            after: { amount: 1, unit: 'seconds' },
-            line: line('Take your time.'),
-            most: 1,
-          },
-          ask('name', 'Who are you?', { type: 'short text' }, 'full name'),
-          { id: 'agree', kind: 'ask consent', purpose: 'news by email', line: line('May we write to you?') },
-          { id: 'withdraw', kind: 'withdraw consent', purpose: 'news by email' },
-          { id: 'end', kind: 'end', outcome: 'answered' },
-        ],
-      },
-    ],
-  };
-  const hanne = await studio(browser, stack, people.lead);
-  await hanne.locator('input[type=file]').setInputFiles({
-    name: 'quiet.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify(quiet)),
-  });
-  await hanne.getByRole('link', { name: quiet.name, exact: true }).click();
-  await publish(hanne);
-  const { chat, say } = await visit(browser, stack);
-  await expect(chat.getByText('Take your time.')).toBeVisible();
-  await say('Branwen Dray');
-  await chat.getByText('May we write to you?').waitFor();
-  await say('yes please');
-  await hanne.getByRole('link', { name: 'People' }).click();
-  await hanne.getByRole('searchbox').fill('Branwen');
-  await expect(hanne.getByRole('row', { name: /Branwen Dray/ })).toContainText('lead score: 20');
-  await hanne.getByRole('link', { name: 'Branwen Dray' }).click();
-  const log = logOf(hanne);
-  await expect(log.getByText('+20 in lead score: they opened the chat.')).toBeVisible();
-  await expect(
-    hanne.getByRole('complementary', { name: 'What is known' }).getByText('they opened the chat'),
-  ).toBeVisible();
-  await expect(log.getByText('No answer for 1 second.')).toBeVisible();
-  await expect(log.getByText('Agreed to news by email: “May we write to you?”')).toBeVisible();
-  await expect(log.getByText('Withdrew the consent to news by email.')).toBeVisible();
-  await expect(log.getByText('The flow ended: answered.')).toBeVisible();
-  await firstVisitAgain(hanne);
 });

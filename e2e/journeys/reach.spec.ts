@@ -7,6 +7,7 @@ import {
   logOf,
   meetStarter,
   people,
+  point,
   publish,
   studio,
   test,
@@ -14,11 +15,6 @@ import {
   visitOn,
 } from './stack.ts';
 
-/** The smallest PNG: one point. */
-const png = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
-  'base64',
-);
 const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
 /** Adds one that has a line, and writes that. */
@@ -88,6 +84,7 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await hanne.locator('.ProseMirror-focused').waitFor();
   await hanne.keyboard.type('Your autumn price');
   await expect(hanne.getByText('Email to the visitor, at mail address')).toBeVisible();
+  await hanne.getByRole('checkbox', { name: /The visitor asked for this email/ }).check();
 
   await addStep(hanne, 'call scene');
   await hanne.getByLabel('Scene to play').selectOption({ label: '→ a new scene' });
@@ -101,6 +98,8 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await addStep(hanne, 'start flow');
   await hanne.getByRole('combobox', { name: 'Flow' }).selectOption('First visit');
   await expect(hanne.getByText('Go on with the flow “First visit”.')).toBeVisible();
+  // Nothing comes to the end behind it any more.
+  await hanne.getByRole('region', { name: 'Checks' }).getByRole('button', { name: 'Delete the step' }).click();
   await hanne
     .getByRole('navigation', { name: 'Scenes' })
     .getByRole('button', { name: /^2 Scene 2/ })
@@ -194,6 +193,9 @@ test('a heat pump is priced from the greeting to the mailed estimate with its ch
   await expect(chat.getByText('Thank you, Sabra Loam.')).toBeVisible();
 
   // The mail, read where it was caught.
+  await expect
+    .poll(() => stack.mail.letters.some(letter => letter.mail.subject?.startsWith('Your heat pump estimate')))
+    .toBe(true);
   const mail = await page.context().newPage();
   await mail.goto(`${stack.standIns.url}/mail`);
   await mail
@@ -228,7 +230,7 @@ test('a photo is sent, a wrong file is refused kindly, and an agent saves it', a
   writeFileSync(huge, Buffer.alloc(30 * 1024 * 1024));
   await file.setInputFiles(huge);
   await expect(chat.getByText('huge.jpg has 30.0 MB; at most 10 MB can be sent.')).toBeVisible();
-  await file.setInputFiles({ name: 'landing.png', mimeType: 'image/png', buffer: png });
+  await file.setInputFiles({ name: 'landing.png', mimeType: 'image/png', buffer: point });
   await expect(chat.getByText('Waiting for somebody from Aftercare.')).toBeVisible();
 
   const tom = await studio(browser, stack, people.tom);
@@ -274,7 +276,7 @@ test('several pictures on a line and one on a card, each with what it shows, rea
   await hanne.getByRole('button', { name: 'Create' }).click();
   await hanne.getByRole('heading', { name: 'Picture book', level: 1 }).waitFor();
   await hanne.getByRole('textbox', { name: 'Line' }).click();
-  const picture = { name: 'pump.png', mimeType: 'image/png', buffer: png };
+  const picture = { name: 'pump.png', mimeType: 'image/png', buffer: point };
   const upload = hanne.locator('main input[type=file]');
   await upload.setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
   await expect(hanne.getByText('A picture is a PNG, JPEG, GIF or WebP file; this is none.')).toBeVisible();

@@ -189,10 +189,10 @@ export interface Visit {
 export async function visit(
   browser: Browser,
   stack: Stack,
-  { path = '/', ...options }: { path?: string } & BrowserContextOptions = {},
+  { path = '/', referer, ...options }: { path?: string; referer?: string } & BrowserContextOptions = {},
 ): Promise<Visit> {
   const page = await newWindow(browser, options);
-  await page.goto(stack.site + path);
+  await page.goto(stack.site + path, referer === undefined ? {} : { referer });
   await page.getByRole('button', { name: 'Ask Robin' }).click();
   return visitOn(page);
 }
@@ -261,3 +261,25 @@ export async function addStep(page: Page, kind: string): Promise<void> {
   await page.keyboard.type(kind);
   await page.keyboard.press('Enter');
 }
+
+/** Opens a flow’s file among the flows, and then the flow. */
+export async function openFlowFile(page: Page, flow: { name: string; [key: string]: unknown }): Promise<void> {
+  // There may be one of this name already; the newest stands first.
+  await page.getByRole('link', { name: 'First visit', exact: true }).waitFor();
+  const links = page.getByRole('link', { name: flow.name, exact: true });
+  const before = await links.count();
+  await page.locator('input[type=file]').setInputFiles({
+    name: `${flow.name}.json`,
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(flow)),
+  });
+  await expect(links).toHaveCount(before + 1);
+  await links.first().click();
+  await page.getByRole('heading', { name: flow.name, level: 1 }).waitFor();
+}
+
+/** The smallest PNG: one point. */
+export const point = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+  'base64',
+);

@@ -5,7 +5,7 @@ test('a line written in the studio answers a visitor, an agent goes on, and a cr
   stack,
 }) => {
   const hanne = await studio(browser, stack, people.lead);
-  await hanne.getByRole('link', { name: 'First visit' }).click();
+  await hanne.getByRole('link', { name: 'First visit', exact: true }).click();
 
   // Change the greeting, on the page.
   const greeting = hanne.getByRole('textbox', { name: 'Question' }).first();

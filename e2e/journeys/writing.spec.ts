@@ -110,14 +110,53 @@ test('flows are renamed, cloned, and deleted with a way back', async ({ browser,
   await expect(hanne.getByRole('link', { name: 'Summer offer', exact: true })).toBeVisible();
 });
 
-test('two who write at once are told, and nothing is overwritten', async ({ browser, stack }) => {
+test('two write one draft at once: they see each other, their edits merge, and each undoes their own', async ({
+  browser,
+  stack,
+}) => {
   const hanne = await studio(browser, stack, people.lead);
   await newFlow(hanne, 'Shared');
   const second = await studio(browser, stack, people.lead);
   await second.goto(hanne.url());
   await second.getByRole('heading', { name: 'Shared', level: 1 }).waitFor();
+  await expect(hanne.getByRole('button', { name: 'Hanne Brill is here too: go there' })).toBeVisible();
+  await writeIn(second, 'Line');
+  await expect(hanne.getByRole('img', { name: 'Hanne Brill is at this step' })).toBeVisible();
 
-  // While the second page hears nothing, both write; the later save is refused and the writer chooses.
+  await second.keyboard.press('End');
+  await second.keyboard.type(' Welcome.');
+  await hanne.getByLabel('Title of the scene').fill('Greeting');
+  await hanne.getByLabel(/^Step 2: End$/).click();
+  await hanne.getByLabel('Outcome').fill('answered');
+  for (const page of [hanne, second]) {
+    await expect(page.getByRole('textbox', { name: 'Line' })).toContainText('Hello! How can I help? Welcome.');
+    await expect(page.getByLabel('Title of the scene')).toHaveValue('Greeting');
+    await expect(page.getByText('with the outcome “answered”')).toBeVisible();
+  }
+  await second.getByRole('button', { name: 'Undo' }).click();
+  for (const page of [hanne, second]) {
+    await expect(page.getByRole('textbox', { name: 'Line' })).not.toContainText('Welcome.');
+    await expect(page.getByText('with the outcome “answered”')).toBeVisible();
+  }
+  await hanne.getByRole('button', { name: 'Undo' }).click();
+  await hanne.getByRole('button', { name: 'Undo' }).click();
+  for (const page of [hanne, second]) {
+    await expect(page.getByLabel('Title of the scene')).toHaveValue('Welcome');
+    await expect(page.getByText('with the outcome “answered”')).toBeHidden();
+  }
+  await second.close();
+  await expect(hanne.getByRole('list', { name: 'Also here' })).toBeHidden();
+});
+
+test('in the same line, nobody’s words are lost: the slower chooses', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'One line');
+  const second = await studio(browser, stack, people.lead);
+  await second.goto(hanne.url());
+  await second.getByRole('heading', { name: 'One line', level: 1 }).waitFor();
+  const line = (page: Page) => page.getByRole('textbox', { name: 'Line' });
+
+  // While the second page hears nothing, both write.
   await second.context().setOffline(true);
   await writeIn(second, 'Line');
   await second.keyboard.type(' Theirs.');
@@ -127,15 +166,26 @@ test('two who write at once are told, and nothing is overwritten', async ({ brow
   await expect(hanne.getByText(/^saved /)).toBeVisible();
   await expect(hanne.getByText('saving…')).toBeHidden();
   await second.context().setOffline(false);
-  await expect(second.getByText('Hanne Brill changed this draft while you were writing.')).toBeVisible();
-  await expect(second.getByRole('textbox', { name: 'Line' })).toContainText('Theirs.');
-  await second.getByRole('button', { name: 'See theirs instead' }).click();
-  await expect(second.getByRole('textbox', { name: 'Line' })).toContainText('Mine.');
+  const clash = second.getByRole('alert', { name: 'Changed by two' });
+  await expect(clash).toContainText('Hanne Brill changed this step while you did. Nothing is lost');
+  await expect(clash).toContainText('Theirs.');
+  await expect(line(second)).toContainText('Mine.');
+  await clash.getByRole('button', { name: 'Take mine' }).click();
+  await expect(clash).toBeHidden();
+  for (const page of [hanne, second]) await expect(line(page)).toContainText('Theirs.');
+});
 
-  // With nothing unsaved of one's own, the other's words simply appear.
-  await writeIn(hanne, 'Line');
-  await hanne.keyboard.type(' More.');
-  await expect(second.getByRole('textbox', { name: 'Line' })).toContainText('More.');
+test('what was done can be undone after a reload, and done again', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Second thoughts');
+  await hanne.getByLabel('Title of the scene').fill('Farewell');
+  await expect(hanne.getByText(/^saved /)).toBeVisible();
+  await hanne.reload();
+  await expect(hanne.getByLabel('Title of the scene')).toHaveValue('Farewell');
+  await hanne.keyboard.press('Control+z');
+  await expect(hanne.getByLabel('Title of the scene')).toHaveValue('Welcome');
+  await hanne.keyboard.press('Control+Shift+z');
+  await expect(hanne.getByLabel('Title of the scene')).toHaveValue('Farewell');
 });
 
 test('a session that ends while writing is renewed over the page, and nothing typed is lost', async ({

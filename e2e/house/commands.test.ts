@@ -1,0 +1,71 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { plainSetting } from '@kineta/core';
+import { businessFacts } from '@kineta/demo';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+
+const root = join(import.meta.dirname, '../..');
+const starters = join(root, 'server/flows/starters');
+const names = readdirSync(starters).filter(name => name.endsWith('.json'));
+
+let folder: string;
+let business: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'kineta-commands-'));
+  business = join(folder, 'business.json');
+  writeFileSync(business, JSON.stringify(Object.fromEntries(businessFacts.map(({ name, value }) => [name, value]))));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+function kineta(...words: string[]): { status: number | null; out: string; wrong: string } {
+  const { status, stdout, stderr } = spawnSync('./kineta', words, { cwd: root, encoding: 'utf8' });
+  return { status, out: stdout, wrong: stderr };
+}
+
+function written(name: string, content: object | string): string {
+  const file = join(folder, name);
+  writeFileSync(file, typeof content === 'string' ? content : JSON.stringify(content));
+  return file;
+}
+
+describe.each(names)('the starter %s', name => {
+  test('is checked and rehearsed from its files alone', () => {
+    const checked = kineta('check', join(starters, name), '--json');
+    expect(checked).toMatchObject({ status: 0 });
+    expect(JSON.parse(checked.out)).toMatchObject({ findings: [] });
+    const rehearsed = kineta('rehearse', join(starters, name), join(starters, 'runs', name), '--business', business);
+    expect(rehearsed.out).toMatch(/(\d+) of \1 run-throughs hold/);
+    expect(rehearsed.status).toBe(0);
+  });
+});
+
+const flow = {
+  format: 'kineta.flow/1',
+  name: 'Greeting',
+  speaker: 'Robin',
+  facts: [],
+  scenes: [{ id: 'a', title: 'A', steps: [{ id: 'hello', kind: 'say', line: [[{ text: 'Hello!' }]] }] }],
+};
+const end = { id: 'end', kind: 'end', outcome: 'answered' };
+const whole = { ...flow, scenes: [{ ...flow.scenes[0], steps: [...flow.scenes[0]!.steps, end] }] };
+const run = (outcome: string) => ({
+  format: 'kineta.run/1',
+  name: 'Greeted',
+  setting: plainSetting,
+  beats: [],
+  must: [{ must: 'end', outcome }],
+});
+
+test('a problem, a run-through that fails and a file that is none are told apart by their exit', () => {
+  const dead = kineta('check', written('dead.json', flow));
+  expect(dead).toMatchObject({ status: 1, out: expect.stringContaining('“A” runs out') });
+  const fails = kineta('rehearse', written('fails.json', { ...whole, runs: [run('lead')] }));
+  expect(fails.status).toBe(1);
+  expect(fails.out).toContain('But it ended with the outcome “answered” instead of “lead”.');
+  const holds = kineta('rehearse', written('holds.json', { ...whole, runs: [run('answered')] }));
+  expect(holds).toMatchObject({ status: 0, out: expect.stringContaining('1 of 1 run-throughs hold') });
+  expect(kineta('rehearse', written('none.json', whole))).toMatchObject({ status: 2 });
+  expect(kineta('check', written('broken.json', '{"format"')).wrong).toContain('broken JSON');
+});
