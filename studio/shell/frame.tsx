@@ -117,7 +117,8 @@ export function Frame() {
       </div>
       <CommandKeys />
       <SignInAgain />
-      <Toaster position="bottom-center" toastOptions={{ className: 'font-sans!' }} />
+      {/* What was done is told at the side: over the page or the box for a reply it would take the next click. */}
+      <Toaster position="bottom-left" toastOptions={{ className: 'font-sans!' }} />
     </div>
   );
 }
