@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, people, studio, test, visit } from './stack.ts';
+import { addStep, expect, people, studio, test, visit } from './stack.ts';
 
 /** Makes a flow from nothing and opens it. */
 async function newFlow(page: Page, name: string): Promise<void> {
@@ -186,6 +186,32 @@ test('what was done can be undone after a reload, and done again', async ({ brow
   await expect(hanne.getByLabel('Title of the scene')).toHaveValue('Welcome');
   await hanne.keyboard.press('Control+Shift+z');
   await expect(hanne.getByLabel('Title of the scene')).toHaveValue('Farewell');
+});
+
+test('the caret comes where a line was clicked, though what stood open above it closes', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Where it was clicked');
+  await addStep(hanne, 'ask');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('Which one?');
+  await hanne.keyboard.press('Enter');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('The pump stands outside.');
+  await hanne.getByRole('button', { name: 'Step 2: Ask' }).click();
+  await expect(hanne.getByLabel('Kind of answer')).toBeVisible();
+  const { x, y } = await hanne.getByText('The pump stands outside.').evaluate(node => {
+    const before = new Range();
+    const text = document.createTreeWalker(node, NodeFilter.SHOW_TEXT).nextNode()!;
+    before.setStart(text, 0);
+    before.setEnd(text, 'The '.length);
+    const { right, top, height } = before.getBoundingClientRect();
+    return { x: right, y: top + height / 2 };
+  });
+  await hanne.mouse.click(x, y);
+  await expect(hanne.getByLabel('Kind of answer')).toBeHidden();
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('heat ');
+  await expect(hanne.getByRole('textbox', { name: 'Line' }).last()).toHaveText('The heat pump stands outside.');
 });
 
 test('a session that ends while writing is renewed over the page, and nothing typed is lost', async ({

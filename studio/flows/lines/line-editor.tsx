@@ -89,7 +89,7 @@ interface LineEditorProps extends LineKeys {
   line: Line;
   placeholder: string;
   onChange: (line: Line) => void;
-  /** Where the pointer went down to open it, in the window’s coordinates. */
+  /** Where the pointer went down to open it, from the corner of the line: what closes above may have moved it since. */
   startAt?: { left: number; top: number } | undefined;
   /** Hands out the editor while it lives, for buttons beside it. */
   onEditor?: (editor: Editor | null) => void;
@@ -119,7 +119,8 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
     content: toEditor(line),
     onCreate({ editor: created }) {
       // Where it was clicked, else at its end; the caret is set before the focus, so that nothing typed goes astray.
-      const clicked = startAt && created.view.posAtCoords(startAt)?.pos;
+      const { left, top } = created.view.dom.getBoundingClientRect();
+      const clicked = startAt && created.view.posAtCoords({ left: left + startAt.left, top: top + startAt.top })?.pos;
       created.commands.setTextSelection(clicked ?? created.state.doc.content.size);
       created.view.focus();
     },

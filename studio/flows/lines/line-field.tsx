@@ -30,7 +30,8 @@ export function LineField({ step, part, name, line, placeholder, ...rest }: Line
       tabIndex={0}
       className="cursor-text rounded-sm"
       onPointerDown={event => {
-        pointer.current = { left: event.clientX, top: event.clientY };
+        const { left, top } = event.currentTarget.getBoundingClientRect();
+        pointer.current = { left: event.clientX - left, top: event.clientY - top };
       }}
       onFocus={() => write(step, part)}
       onBlur={() => {
