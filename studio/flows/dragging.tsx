@@ -4,13 +4,15 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
+  KeyboardCode,
+  type KeyboardCoordinateGetter,
   KeyboardSensor,
   PointerSensor,
   pointerWithin,
+  type UniqueIdentifier,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { sortableKeyboardCoordinates } from '@dnd-kit/sortable';
 import { findStep, kindOf, moveScene, moveStep, type Scene } from '@kineta/core';
 import type { ReactNode } from 'react';
 import { useDraft } from './draft/draft.ts';
@@ -31,15 +33,32 @@ export function endOf(scene: Scene): number {
 const flowNow = () => useDraft.getState().flow;
 const isScene = (id: string): boolean => flowNow()?.scenes.some(scene => scene.id === id) ?? false;
 
+/** Whether one that is dragged could be put in the place of the other: a scene of a scene, a step of a step. */
+const isAlike = (one: UniqueIdentifier, other: UniqueIdentifier): boolean =>
+  isScene(String(one)) === isScene(String(other));
+
 /** Scenes are dropped among scenes; a step among the steps of its page, or on a scene, into which it then goes. */
 const among: CollisionDetection = args => {
-  const sceneIsDragged = isScene(String(args.active.id));
-  const those = args.droppableContainers.filter(({ id }) => isScene(String(id)) === sceneIsDragged);
-  if (!sceneIsDragged) {
+  const those = args.droppableContainers.filter(({ id }) => isAlike(id, args.active.id));
+  if (!isScene(String(args.active.id))) {
     const under = pointerWithin(args).filter(({ id }) => isScene(String(id)));
     if (under.length > 0) return under;
   }
   return closestCenter({ ...args, droppableContainers: those });
+};
+
+/** Each arrow carries a step over the next step and a scene over the next scene, however tall that is. */
+const carried: KeyboardCoordinateGetter = (event, { active, context }) => {
+  const by = event.code === KeyboardCode.Down ? 1 : event.code === KeyboardCode.Up ? -1 : 0;
+  const { over, droppableRects, collisionRect } = context;
+  if (by === 0 || !collisionRect) return undefined;
+  event.preventDefault();
+  const those = [...droppableRects].filter(([id]) => isAlike(id, active)).sort(([, a], [, b]) => a.top - b.top);
+  const next = those[those.findIndex(([id]) => id === (over?.id ?? active)) + by];
+  if (!next) return undefined;
+  const [, { left, top, height }] = next;
+  // What is held lies over that whose middle is nearest to its own.
+  return { x: left, y: top + height / 2 - collisionRect.height / 2 };
 };
 
 function drop({ active, over }: DragEndEvent): void {
@@ -85,7 +104,7 @@ const instructions = {
 
 // Made once: everything that can be dragged is drawn anew when one of these is another.
 const pointerOptions = { activationConstraint: { distance: 5 } };
-const keyboardOptions = { coordinateGetter: sortableKeyboardCoordinates };
+const keyboardOptions = { coordinateGetter: carried };
 const accessibility = { announcements, screenReaderInstructions: instructions };
 
 /** Steps and scenes are dragged inside of this, by the pointer or by Space and the arrows. */
