@@ -1,6 +1,6 @@
 import { FactName, FactType, Value } from '@kineta/core';
 import { z } from 'zod';
-import { route } from './route.ts';
+import { Done, Instant, route } from './route.ts';
 
 /** A fact about the business, which any flow may use. */
 export const BusinessFact = z.strictObject({
@@ -38,6 +38,46 @@ export const Settings = z.strictObject({
 });
 export type Settings = z.infer<typeof Settings>;
 
+/** Header fields that say how a message is carried, which no key may take the place of. */
+const carrying = new Set([
+  'accept',
+  'connection',
+  'content-length',
+  'content-type',
+  'expect',
+  'host',
+  'keep-alive',
+  'te',
+  'trailer',
+  'transfer-encoding',
+  'upgrade',
+  'user-agent',
+]);
+
+/** A host that wants a key before it answers, and the header field (RFC 9110) that it wants it in. */
+export const ServiceKey = z.strictObject({
+  host: Host,
+  header: z
+    .string()
+    .trim()
+    .max(60)
+    .regex(/^[!#$%&'*+.^_`|~0-9A-Za-z-]+$/, 'A header field is named like Authorization or X-Api-Key.')
+    .refine(name => !carrying.has(name.toLowerCase()), 'That header field says how a message is carried.'),
+  setAt: Instant,
+});
+export type ServiceKey = z.infer<typeof ServiceKey>;
+
+/** A key as it is given: its value goes in, and never comes out. */
+export const NewServiceKey = ServiceKey.omit({ setAt: true }).extend({
+  value: z
+    .string()
+    .trim()
+    .min(1, 'Please write the key.')
+    .max(2_000)
+    .regex(/^[\x20-\x7e]+$/, 'A key is written in plain letters, digits and signs, on one line.'),
+});
+export type NewServiceKey = z.infer<typeof NewServiceKey>;
+
 export const settingsRoutes = {
   get: route({
     method: 'GET',
@@ -53,5 +93,28 @@ export const settingsRoutes = {
     access: 'lead',
     body: Settings,
     reply: Settings,
+  }),
+  keys: route({
+    method: 'GET',
+    path: '/api/settings/keys',
+    summary: 'Which services have a key; never the keys themselves',
+    access: 'lead',
+    reply: z.array(ServiceKey),
+  }),
+  keepKey: route({
+    method: 'PUT',
+    path: '/api/settings/keys',
+    summary: 'Keep a key for a service, in the place of the one it had',
+    access: 'lead',
+    body: NewServiceKey,
+    reply: z.array(ServiceKey),
+  }),
+  forgetKey: route({
+    method: 'DELETE',
+    path: '/api/settings/keys/:host',
+    summary: 'Forget the key of a service',
+    access: 'lead',
+    params: z.strictObject({ host: Host }),
+    reply: Done,
   }),
 };

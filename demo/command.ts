@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { startPrivateDatabase, startServer } from '@kineta/server';
+import { secretIn, startPrivateDatabase, startServer } from '@kineta/server';
 import { business, members } from './business.ts';
 import { loadDemo, setDomains } from './load.ts';
 import { startMailCatcher } from './mail.ts';
@@ -28,6 +28,7 @@ const server = await onPort(port('KINETA_PORT', 4400), wished =>
   startServer({
     databaseUrl: database.url,
     port: wished,
+    secret: secretIn(home),
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     smtpUrl: mail.url,
     standIns: { [SERVICES]: standIns.url },

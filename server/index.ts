@@ -8,3 +8,4 @@ export { migrate } from './database/migrate.ts';
 export { type PrivateDatabase, startPrivateDatabase } from './database/private.ts';
 export { type Starter, starters } from './flows/starters.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';
+export { secretIn } from './services/seal.ts';

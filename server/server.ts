@@ -35,6 +35,8 @@ import { Post } from './mail/post.ts';
 import { noticeDoors } from './notices/routes.ts';
 import { peopleDoors } from './people/routes.ts';
 import { Caller } from './services/caller.ts';
+import { ServiceKeys } from './services/keys.ts';
+import { Seal } from './services/seal.ts';
 import { settingsDoors } from './settings/routes.ts';
 import { Boarding, instanceSecret } from './sites/boarding.ts';
 import { siteDoors } from './sites/routes.ts';
@@ -44,6 +46,8 @@ export interface ServerOptions {
   databaseUrl: string;
   /** Zero takes a free one. */
   port: number;
+  /** What the keys of services are sealed with; not in the database, and the same in every process. */
+  secret: string;
   host?: string;
   /** The built studio and widget. */
   files: { studio: string; widget: string };
@@ -111,7 +115,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const visitors = new VisitorService(database, directories, host);
   const post = new Post(options.smtpUrl, options.mailFrom ?? 'kineta@localhost.example');
   const caller = new Caller(options.standIns);
-  const outbox = new Outbox({ database, directories, host, live, post, caller });
+  const keys = new ServiceKeys(database, new Seal(options.secret));
+  const outbox = new Outbox({ database, directories, host, live, post, caller, keys });
 
   const router = Router();
   const doors: Doors = {
@@ -138,7 +143,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   conversationDoors(doors, new AgentService(database, directories, editions, host), live);
   peopleDoors(doors, database);
   noticeDoors(doors, database);
-  settingsDoors(doors, database, directories);
+  settingsDoors(doors, { database, directories, keys });
   fileDoors(doors, { database, visitors, boarding });
   // Made when it is first asked for: it takes a fifth of a second, and few ask.
   let description: object | undefined;

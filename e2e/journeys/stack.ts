@@ -91,6 +91,7 @@ export class Stack {
         KINETA_ROOT: root,
         KINETA_DATABASE_URL: this.database.url,
         KINETA_PORT: String(this.port),
+        KINETA_SECRET: 'a secret of the journeys',
         KINETA_SMTP_URL: this.mail.url,
         KINETA_STANDINS: `${SERVICES}=${this.standIns.url}`,
         KINETA_LOG: 'error',

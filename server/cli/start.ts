@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { firstLead } from '../account/service.ts';
 import { type PrivateDatabase, startPrivateDatabase } from '../database/private.ts';
 import { startServer } from '../server.ts';
+import { secretIn } from '../services/seal.ts';
 
 /** Reads `host=origin, host=origin`: what answers in the place of which service’s host. */
 function standIns(text: string): Record<string, string> {
@@ -17,7 +18,8 @@ function standIns(text: string): Record<string, string> {
  * `kineta start`: production, without demo data. Settings come from the environment: `KINETA_DATABASE_URL` (else the
  * private MariaDB), `KINETA_LEAD` (the first lead’s email, when there is nobody yet), `KINETA_SMTP_URL` and `KINETA_MAIL_FROM`
  * (without a mail server every email comes back), `KINETA_STANDINS` (`host=origin` pairs: what answers in the
- * place of a service’s host), `KINETA_PORT`, `KINETA_HOST`, `KINETA_PROXIES`, `KINETA_LOG`, `KINETA_HOME`.
+ * place of a service’s host), `KINETA_SECRET` (what the keys of services are sealed with, the same for every process; else
+ * a file in `KINETA_HOME`), `KINETA_PORT`, `KINETA_HOST`, `KINETA_PROXIES`, `KINETA_LOG`, `KINETA_HOME`.
  */
 export async function start(): Promise<void> {
   const root = process.env.KINETA_ROOT ?? process.cwd();
@@ -31,6 +33,7 @@ export async function start(): Promise<void> {
   const server = await startServer({
     databaseUrl,
     port: Number(process.env.KINETA_PORT ?? 4400),
+    secret: process.env.KINETA_SECRET || secretIn(home),
     host: process.env.KINETA_HOST ?? '127.0.0.1',
     proxies: Number(process.env.KINETA_PROXIES ?? 0),
     smtpUrl: process.env.KINETA_SMTP_URL,

@@ -1,6 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { conversationRoutes, flowRoutes, noticeRoutes } from '@kineta/contract';
+import { conversationRoutes, flowRoutes, noticeRoutes, settingsRoutes } from '@kineta/contract';
 import type { Flow, Step } from '@kineta/core';
 import { type ParsedMail, simpleParser } from 'mailparser';
 import { QueryTypes } from 'sequelize';
@@ -29,6 +29,8 @@ function oddService(): Promise<Server> {
     if (path.startsWith('/hang')) return;
     if (path.startsWith('/html')) response.setHeader('content-type', 'text/html').end('<h1>Hello</h1>');
     else if (path.startsWith('/broken')) response.writeHead(500).end('no');
+    else if (path.startsWith('/secured') && request.headers['x-api-key'] !== 'open sesame')
+      response.writeHead(401).end();
     else if (path.startsWith('/away')) response.writeHead(302, { location: '/json' }).end();
     else if (path.startsWith('/large'))
       response.setHeader('content-type', 'application/json').end(JSON.stringify('x'.repeat(5_000_000)));
@@ -246,6 +248,65 @@ describe('a service', () => {
     await vi.waitFor(() => expect(page.said).toEqual(['That is in Ellerby.']), 8_000);
     await elsewhere.close();
     await server.database.query(`UPDATE workspaces SET allowed_hosts = '[]'`);
+  });
+
+  describe('that asks for a key', () => {
+    const keep = (host: string, value = 'open sesame') =>
+      lead.call(settingsRoutes.keepKey, { body: { host, header: 'X-Api-Key', value } });
+    afterEach(() => server.database.query('DELETE FROM service_keys'));
+
+    test('is sent it', async () => {
+      await publish('Calling', calling('https://services.example/secured'));
+      const without = await visit();
+      await vi.waitFor(() => expect(without.said).toEqual(['I cannot look that up just now.']), 8_000);
+      expect(await log(without)).toEqual(['The service failed: it answered with status 401.']);
+
+      await keep('services.example', 'of last year');
+      await keep('services.example');
+      const page = await visit();
+      await vi.waitFor(() => expect(page.said).toEqual(['That is in Ellerby.']), 5_000);
+    });
+
+    test.each(['other.example', 'sub.services.example', 'services.example:8443'])(
+      'is not sent the key of another host (%s)',
+      async other => {
+        await keep(other);
+        await publish('Calling', calling('https://services.example/secured'));
+        const page = await visit();
+        await vi.waitFor(() => expect(page.said).toEqual(['I cannot look that up just now.']), 8_000);
+        expect(await log(page)).toEqual(['The service failed: it answered with status 401.']);
+      },
+    );
+
+    test('is not sent it where others could read it', async () => {
+      await keep('open.example');
+      await publish('Calling', calling('http://open.example/json'));
+      const page = await visit();
+      await vi.waitFor(() => expect(page.said).toEqual(['I cannot look that up just now.']), 8_000);
+      expect(await log(page)).toEqual([
+        'The service failed: its address begins with http://, on whose way others could read its key.',
+      ]);
+    });
+
+    test('is not sent one that was sealed under another secret, or for another workspace', async () => {
+      const stranger = await testServer(await emptyDatabase(), 0, { ...options(), secret: 'another' });
+      const elsewhere = await makeWorkspace(stranger.database, 'stranger');
+      await (await new Browser(stranger).signIn(elsewhere.lead)).call(settingsRoutes.keepKey, {
+        body: { host: 'services.example', header: 'X-Api-Key', value: 'open sesame' },
+      });
+      const [row] = await stranger.database.query<{ sealed: Buffer }>('SELECT sealed FROM service_keys', {
+        type: QueryTypes.SELECT,
+      });
+      await stranger.close();
+      await keep('services.example');
+      await server.database.query('UPDATE service_keys SET sealed = :sealed', { replacements: { ...row } });
+      await publish('Calling', calling('https://services.example/secured'));
+      const page = await visit();
+      await vi.waitFor(() => expect(page.said).toEqual(['I cannot look that up just now.']), 8_000);
+      expect(await log(page)).toEqual([
+        'The service failed: its key can no longer be read, and has to be given again in Settings.',
+      ]);
+    });
   });
 });
 

@@ -6,6 +6,7 @@ import type { Database, Transaction } from '../database/connect.ts';
 import type { Live } from '../live/live.ts';
 import { type Post, Undeliverable } from '../mail/post.ts';
 import { type Caller, CallFailed } from '../services/caller.ts';
+import type { ServiceKeys } from '../services/keys.ts';
 import { type Duty, fewAtOnce } from './clockwork.ts';
 
 const AT_ONCE = 20;
@@ -47,6 +48,7 @@ export class Outbox {
   private readonly live: Live;
   private readonly post: Post;
   private readonly caller: Caller;
+  private readonly keys: ServiceKeys;
 
   constructor(parts: {
     database: Database;
@@ -55,6 +57,7 @@ export class Outbox {
     live: Live;
     post: Post;
     caller: Caller;
+    keys: ServiceKeys;
   }) {
     this.database = parts.database;
     this.directories = parts.directories;
@@ -62,6 +65,7 @@ export class Outbox {
     this.live = parts.live;
     this.post = parts.post;
     this.caller = parts.caller;
+    this.keys = parts.keys;
   }
 
   readonly duty: Duty = async () => {
@@ -90,7 +94,10 @@ export class Outbox {
     const { ticket, request } = order.payload;
     const { workspace } = await this.directories.of(order.workspace);
     try {
-      const result = await this.caller.call(request, workspace.allowed_hosts);
+      const result = await this.caller.call(request, {
+        allowed: workspace.allowed_hosts,
+        keyFor: host => this.keys.headersFor(order.workspace, host),
+      });
       await this.tell(order, { event: 'called', ticket, outcome: 'worked', result }, { settled: 'done', why: null });
     } catch (error) {
       if (!(error instanceof CallFailed)) throw error;

@@ -9,6 +9,7 @@ import { kinds } from './migrations/0005-kinds.ts';
 import { writing } from './migrations/0006-writing.ts';
 import { editions } from './migrations/0007-editions.ts';
 import { schedule } from './migrations/0008-schedule.ts';
+import { keys } from './migrations/0009-keys.ts';
 
 /**
  * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
@@ -26,7 +27,7 @@ export async function migrate(database: Database): Promise<void> {
     if (Number(held?.held) !== 1) throw new Error('Another process has been changing the tables for two minutes.');
     try {
       await new Umzug({
-        migrations: [first, outcomes, consents, clockwork, kinds, writing, editions, schedule],
+        migrations: [first, outcomes, consents, clockwork, kinds, writing, editions, schedule, keys],
         context: database.getQueryInterface(),
         storage: new SequelizeStorage({ sequelize: database }),
         logger: undefined,

@@ -61,10 +61,14 @@ export class Caller {
 
   /**
    * @param allowed hosts, with their ports when those are not the usual ones, that may lie in private networks
+   * @param keyFor the header of a host’s key, or nothing
    * @returns the JSON of the answer
    * @throws {CallFailed} with the reason in words
    */
-  async call(request: ServiceRequest, allowed: readonly string[]): Promise<unknown> {
+  async call(
+    request: ServiceRequest,
+    { allowed, keyFor }: { allowed: readonly string[]; keyFor: (host: string) => Promise<Record<string, string>> },
+  ): Promise<unknown> {
     if (!URL.canParse(request.url)) throw new CallFailed('its address cannot be read.', false);
     const asked = new URL(request.url);
     const standIn = this.standIns[asked.host];
@@ -72,12 +76,16 @@ export class Caller {
     const isAllowed = standIn !== undefined || allowed.includes(url.host.toLowerCase());
     const literal = url.hostname.replace(/^\[|\]$/g, '');
     if (!isAllowed && ipaddr.isValid(literal) && !isPublic(literal)) throw new CallFailed(blocked, false);
+    const key = await keyFor(asked.host.toLowerCase());
+    if (Object.keys(key).length > 0 && url.protocol !== 'https:' && !isAllowed)
+      throw new CallFailed('its address begins with http://, on whose way others could read its key.', false);
     try {
       const response = await fetch(url, {
         method: request.method,
         headers: {
           accept: 'application/json',
           'user-agent': 'Kineta',
+          ...key,
           ...(request.method === 'POST' ? { 'content-type': 'application/json' } : {}),
         },
         ...(request.method === 'POST' ? { body: JSON.stringify(request.body ?? {}) } : {}),

@@ -4,6 +4,7 @@ import type { Directories, WorkspaceRow } from '../account/model.ts';
 import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../http/problem.ts';
 import { type Doors, serve } from '../http/serve.ts';
+import type { ServiceKeys } from '../services/keys.ts';
 
 function settingsOf({ business, mail_from, allowed_hosts }: WorkspaceRow): Settings {
   return { facts: business, mailFrom: mail_from, allowedHosts: allowed_hosts };
@@ -22,7 +23,10 @@ function check({ facts }: Settings): void {
   if (fields[0]) throw new ProblemError('invalid_request', fields[0].message, { fields });
 }
 
-export function settingsDoors(doors: Doors, database: Database, directories: Directories): void {
+export function settingsDoors(
+  doors: Doors,
+  { database, directories, keys }: { database: Database; directories: Directories; keys: ServiceKeys },
+): void {
   serve(doors, settingsRoutes.get, async (_, me) => settingsOf((await directories.of(me.workspace)).workspace));
   serve(doors, settingsRoutes.save, async ({ body }, me) => {
     check(body);
@@ -41,5 +45,14 @@ export function settingsDoors(doors: Doors, database: Database, directories: Dir
     );
     directories.forget(me.workspace);
     return settingsOf((await directories.of(me.workspace)).workspace);
+  });
+  serve(doors, settingsRoutes.keys, (_, me) => keys.of(me.workspace));
+  serve(doors, settingsRoutes.keepKey, async ({ body }, me) => {
+    await keys.keep(me.workspace, body);
+    return keys.of(me.workspace);
+  });
+  serve(doors, settingsRoutes.forgetKey, async ({ params }, me) => {
+    await keys.forget(me.workspace, params.host);
+    return { ok: true };
   });
 }

@@ -1,5 +1,6 @@
 import { accountRoutes, type BusinessFact, flowRoutes, settingsRoutes } from '@kineta/contract';
 import type { Flow } from '@kineta/core';
+import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
 import {
@@ -82,4 +83,42 @@ test('agents neither see nor change them', async () => {
   expect((await agent.call(settingsRoutes.get)).problem.code).toBe('not_allowed');
   const change = await agent.call(settingsRoutes.save, { body: { facts: [], mailFrom: null, allowedHosts: [] } });
   expect(change.problem.code).toBe('not_allowed');
+});
+
+test('a key of a service goes in and never comes out', async () => {
+  const body = { host: 'post.example', header: 'Authorization', value: 'Bearer 5up3r-s3cret' };
+  const { reply } = await lead.call(settingsRoutes.keepKey, { body });
+  expect(reply).toEqual([{ host: 'post.example', header: 'Authorization', setAt: expect.any(String) }]);
+  await lead.call(settingsRoutes.keepKey, { body: { ...body, host: '[::1]:8080', header: 'X-Api-Key' } });
+  const listed = await lead.request('GET', '/api/settings/keys');
+  expect(await listed.text()).not.toContain('5up3r-s3cret');
+  const rows = await server.database.query<{ sealed: Buffer }>('SELECT * FROM service_keys', {
+    type: QueryTypes.SELECT,
+  });
+  expect(rows).toHaveLength(2);
+  for (const { sealed, ...row } of rows)
+    expect(JSON.stringify(row) + sealed.toString('latin1')).not.toContain('5up3r-s3cret');
+
+  const stranger = await makeWorkspace(server.database, 'keyless');
+  const other = await new Browser(server).signIn(stranger.lead);
+  expect((await other.call(settingsRoutes.keys)).reply).toEqual([]);
+  await other.call(settingsRoutes.forgetKey, { params: { host: '[::1]:8080' } });
+
+  await lead.call(settingsRoutes.forgetKey, { params: { host: 'post.example' } });
+  const left = await lead.call(settingsRoutes.keys);
+  expect(left.reply.map(({ host }) => host)).toEqual(['[::1]:8080']);
+});
+
+test.each([
+  [{ host: 'https://post.example/' }, 'body.host'],
+  [{ header: 'X Api Key' }, 'body.header'],
+  [{ header: 'Host' }, 'body.header'],
+  [{ header: 'transfer-encoding' }, 'body.header'],
+  [{ value: ' ' }, 'body.value'],
+  [{ value: 'one\r\nX-Other: two' }, 'body.value'],
+])('a key with %j is refused at %s', async (wrong, path) => {
+  const body = { host: 'post.example', header: 'Authorization', value: 'secret', ...wrong };
+  const { status, problem } = await lead.call(settingsRoutes.keepKey, { body });
+  expect(status).toBe(400);
+  expect(problem.fields?.[0]?.path).toBe(path);
 });

@@ -52,9 +52,16 @@ function builtFiles(): { studio: string; widget: string } {
 export function testServer(
   databaseUrl: string,
   port = 0,
-  more: Pick<ServerOptions, 'smtpUrl' | 'standIns'> = {},
+  more: Partial<Pick<ServerOptions, 'smtpUrl' | 'standIns' | 'secret'>> = {},
 ): Promise<RunningServer> {
-  return startServer({ databaseUrl, port, files: builtFiles(), logLevel: 'silent', ...more });
+  return startServer({
+    databaseUrl,
+    port,
+    secret: 'a secret of the tests',
+    files: builtFiles(),
+    logLevel: 'silent',
+    ...more,
+  });
 }
 
 export interface Workspace {

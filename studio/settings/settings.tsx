@@ -2,13 +2,14 @@ import { BusinessFact, type Settings as SettingsReply, settingsRoutes } from '@k
 import { FactName, type FactType, type Value } from '@kineta/core';
 import { type FormEvent, useCallback, useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { useAccount } from '../account/store.ts';
+import { useAccount, useSignedIn } from '../account/store.ts';
 import { CallError, call, sentenceOf } from '../shell/api.ts';
 import { AddButton } from '../ui/add-button.tsx';
 import { Button } from '../ui/button.tsx';
 import { Select, SmallInput, TextField } from '../ui/field.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
+import { ServiceKeys } from './service-keys.tsx';
 
 const types = BusinessFact.shape.type.options;
 
@@ -62,9 +63,10 @@ function FactRow({
   onRemove: () => void;
 }) {
   const label = fact.name || 'the new fact';
+  const { currency } = useSignedIn().workspace;
   return (
     <li className="border-b border-rule py-1.5">
-      <div className="grid grid-cols-[minmax(8rem,1fr)_7rem_minmax(8rem,1.4fr)_6rem_2rem] items-center gap-2 max-md:grid-cols-2">
+      <div className="grid grid-cols-[minmax(8rem,1fr)_7rem_minmax(8rem,1.4fr)_6rem_2rem] items-center gap-2 max-md:grid-cols-[1fr_1fr_2rem]">
         <SmallInput
           name="Name of the fact"
           placeholder="survey price"
@@ -99,7 +101,9 @@ function FactRow({
             onChange={event => onSet({ ...fact, text: event.target.value })}
           />
         )}
-        {fact.type === 'number' ? (
+        {fact.type === 'money' ? (
+          <span className="text-ink-2">{currency}</span>
+        ) : fact.type === 'number' ? (
           <SmallInput
             name={`Unit of ${label}`}
             placeholder="unit"
@@ -110,7 +114,9 @@ function FactRow({
         ) : (
           <span />
         )}
-        <RemoveButton name={`Remove ${label}`} onClick={onRemove} />
+        <span className="max-md:col-start-3 max-md:row-start-1">
+          <RemoveButton name={`Remove ${label}`} onClick={onRemove} />
+        </span>
       </div>
       {mistake ? (
         <p role="alert" className="pt-1 text-brick">
@@ -197,66 +203,84 @@ export default function Settings() {
           <Skeleton lines={6} className="p-6" />
         )
       ) : (
-        <form onSubmit={save} className="max-w-3xl space-y-8 px-6 py-6 max-md:px-4">
-          <section>
-            <h2 className="font-script text-lg font-semibold">About the business</h2>
-            <p className="mb-2 text-ink-2">
-              Facts that any flow may say or reckon with. Changed here, they are changed everywhere at once.
-            </p>
-            {facts.length > 0 ? (
-              <ul aria-label="Facts about the business" className="border-t border-rule">
-                {facts.map((fact, index) => (
-                  <FactRow
-                    key={index}
-                    fact={fact}
-                    mistake={fact.name === '' && fact.text === '' ? undefined : mistakeIn(fact, facts)}
-                    onSet={next => change(setFacts, facts.with(index, next))}
-                    onRemove={() => change(setFacts, facts.toSpliced(index, 1))}
-                  />
-                ))}
-              </ul>
-            ) : null}
-            <div className="mt-2">
-              <AddButton onClick={() => change(setFacts, [...facts, { name: '', type: 'text', unit: '', text: '' }])}>
-                Another fact
-              </AddButton>
+        <>
+          <div className="max-w-3xl space-y-8 px-6 pt-6 pb-16 max-md:px-4">
+            <form id="settings" onSubmit={save} className="space-y-8">
+              <section>
+                <h2 className="font-script text-lg font-semibold">About the business</h2>
+                <p className="mb-2 text-ink-2">
+                  Facts that any flow may say or reckon with. Changed here, they are changed everywhere at once.
+                </p>
+                {facts.length > 0 ? (
+                  <ul aria-label="Facts about the business" className="border-t border-rule">
+                    {facts.map((fact, index) => (
+                      <FactRow
+                        key={index}
+                        fact={fact}
+                        mistake={fact.name === '' && fact.text === '' ? undefined : mistakeIn(fact, facts)}
+                        onSet={next => change(setFacts, facts.with(index, next))}
+                        onRemove={() => change(setFacts, facts.toSpliced(index, 1))}
+                      />
+                    ))}
+                  </ul>
+                ) : null}
+                <div className="mt-2">
+                  <AddButton
+                    onClick={() => change(setFacts, [...facts, { name: '', type: 'text', unit: '', text: '' }])}
+                  >
+                    Another fact
+                  </AddButton>
+                </div>
+              </section>
+              <section>
+                <h2 className="font-script text-lg font-semibold">Email</h2>
+                <TextField
+                  className="mt-2 max-w-md"
+                  label="Flows write from"
+                  placeholder="Robin at Brackenrow <robin@brackenrow.example>"
+                  value={mailFrom}
+                  mistake={mistakes.mailFrom}
+                  onChange={event => change(setMailFrom, event.target.value)}
+                />
+              </section>
+              <section>
+                <h2 className="font-script text-lg font-semibold">Calls to services</h2>
+                <label htmlFor="hosts" className="mt-2 mb-1 block text-ink-2">
+                  Hosts inside private networks that flows may call, one a line. Everything else in there is closed to
+                  them.
+                </label>
+                <textarea
+                  id="hosts"
+                  rows={3}
+                  className="w-full max-w-md rounded-md border border-rule bg-sheet px-2.5 py-1.5 font-mono"
+                  placeholder="stock.internal:8080"
+                  value={hosts}
+                  aria-invalid={mistakes.hosts ? true : undefined}
+                  onChange={event => change(setHosts, event.target.value)}
+                />
+                {mistakes.hosts ? (
+                  <p role="alert" className="text-brick">
+                    {mistakes.hosts}
+                  </p>
+                ) : null}
+              </section>
+            </form>
+            <ServiceKeys />
+          </div>
+          <footer className="sticky bottom-0 border-t border-rule bg-paper px-6 py-2.5 max-md:px-4">
+            <div className="flex max-w-180 items-center justify-end gap-3">
+              {touched ? <p className="text-ink-2">Not saved yet.</p> : null}
+              <Button
+                form="settings"
+                look="main"
+                type="submit"
+                disabled={!touched || saving || facts.some(fact => mistakeIn(fact, facts))}
+              >
+                Save the settings
+              </Button>
             </div>
-          </section>
-          <section>
-            <h2 className="font-script text-lg font-semibold">Email</h2>
-            <TextField
-              className="mt-2 max-w-md"
-              label="Flows write from"
-              placeholder="Robin at Brackenrow <robin@brackenrow.example>"
-              value={mailFrom}
-              mistake={mistakes.mailFrom}
-              onChange={event => change(setMailFrom, event.target.value)}
-            />
-          </section>
-          <section>
-            <h2 className="font-script text-lg font-semibold">Calls to services</h2>
-            <label htmlFor="hosts" className="mt-2 mb-1 block text-ink-2">
-              Hosts inside private networks that flows may call, one a line. Everything else in there is closed to them.
-            </label>
-            <textarea
-              id="hosts"
-              rows={3}
-              className="w-full max-w-md rounded-md border border-rule bg-sheet px-2.5 py-1.5 font-mono"
-              placeholder="stock.internal:8080"
-              value={hosts}
-              aria-invalid={mistakes.hosts ? true : undefined}
-              onChange={event => change(setHosts, event.target.value)}
-            />
-            {mistakes.hosts ? (
-              <p role="alert" className="text-brick">
-                {mistakes.hosts}
-              </p>
-            ) : null}
-          </section>
-          <Button look="main" type="submit" disabled={!touched || saving || facts.some(fact => mistakeIn(fact, facts))}>
-            Save the settings
-          </Button>
-        </form>
+          </footer>
+        </>
       )}
     </main>
   );

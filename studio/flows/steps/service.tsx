@@ -1,5 +1,6 @@
 import { type CallService, CallService as Schema } from '@kineta/core';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
@@ -142,6 +143,13 @@ function Panel({ step, change }: StepProps<CallService>) {
           Keep something of the answer
         </AddButton>
       </div>
+      <p>
+        Does it ask for a key?{' '}
+        <Link to="/settings" className="text-petrol underline">
+          Settings keep it
+        </Link>
+        , so that the flow holds none.
+      </p>
       <p className="flex flex-wrap items-center gap-2">
         Wait
         <SmallInput
