@@ -2,7 +2,7 @@
  * Builds what runs: the server and the demo as plain JavaScript for Node, the studio and the widget for browsers.
  * With `bench`, builds the benchmarks instead, in the same way, so that they measure what runs.
  */
-import { rmSync } from 'node:fs';
+import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build as bundle } from 'esbuild';
@@ -49,4 +49,7 @@ else {
   await forBrowsers('widget', 'vite.config.ts');
   await forBrowsers('widget', 'vite.loader.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
+  // The picker of emoji fetches these two when it is first opened.
+  for (const file of ['data.json', 'messages.json'])
+    cpSync(join(root, 'node_modules/emojibase-data/en', file), join(root, 'studio/dist/emoji/en', file));
 }

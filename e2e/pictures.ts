@@ -1,4 +1,7 @@
-/** `npx tsx e2e/pictures.ts`: takes the pictures of docs/screenshots anew, from the demo's data. */
+/**
+ * `npx tsx e2e/pictures.ts`: takes the pictures of docs/screenshots anew, from the demo’s data. The emoji in them need a
+ * font that has them, such as Debian’s `fonts-noto-color-emoji`.
+ */
 import { join } from 'node:path';
 import { everyKind } from '@kineta/core/every-kind';
 import { chromium, type Page } from '@playwright/test';

@@ -105,6 +105,11 @@ test('axe finds nothing serious in the views of a flow, nor on what opens over t
   expect(await serious(page), 'all keys').toEqual([]);
   await page.keyboard.press('Escape');
   await view('page');
+  await page.getByRole('textbox', { name: 'Question' }).first().click();
+  await page.getByRole('button', { name: 'Emoji' }).click();
+  await page.getByRole('gridcell', { name: 'Grinning face', exact: true }).waitFor();
+  expect(await serious(page), 'emoji').toEqual([]);
+  await page.keyboard.press('Escape');
   const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
   await rehearsal.getByRole('button', { name: 'Talk to someone' }).click();
   await rehearsal.getByRole('button', { name: /^Who visits/ }).click();

@@ -116,8 +116,13 @@ test('an agent answers from a phone', async ({ browser, stack }) => {
     .getByRole('link', { name: /^Wilmot/ })
     .click();
   await tom.getByLabel('Your reply').fill('On my way');
+  await tom.getByRole('button', { name: 'Emoji' }).click();
+  await tom.getByLabel('Search emoji').fill('delivery truck');
+  await tom.getByRole('gridcell', { name: 'delivery truck' }).click();
+  await expect(tom.getByLabel('Your reply')).toBeFocused();
+  await tom.keyboard.type('!');
   await tom.getByRole('button', { name: 'Reply' }).click();
-  await expect(visitor.chat.getByText('On my way')).toBeVisible();
+  await expect(visitor.chat.getByText('On my way🚚!')).toBeVisible();
   await tom.getByRole('link', { name: 'Back to the list' }).click();
   await expect(tom.getByRole('button', { name: /^Mine/ })).toBeVisible();
 });

@@ -214,6 +214,24 @@ test('the caret comes where a line was clicked, though what stood open above it 
   await expect(hanne.getByRole('textbox', { name: 'Line' }).last()).toHaveText('The heat pump stands outside.');
 });
 
+test('an emoji goes in where the caret stands, found by its name', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'With a wave');
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.press('Control+a');
+  await hanne.keyboard.type('Hello!');
+  await hanne.keyboard.press('ArrowLeft');
+  await hanne.getByRole('button', { name: 'Emoji' }).click();
+  await hanne.getByLabel('Search emoji').fill('no such thing');
+  await expect(hanne.getByText('None is called that.')).toBeVisible();
+  await hanne.getByLabel('Search emoji').fill('waving hand');
+  await expect(hanne.getByRole('gridcell', { name: 'Waving hand' })).toBeVisible();
+  await hanne.keyboard.press('Enter');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type(' you');
+  await expect(hanne.getByRole('textbox', { name: 'Line' })).toHaveText('Hello👋 you!');
+});
+
 test('a session that ends while writing is renewed over the page, and nothing typed is lost', async ({
   browser,
   stack,

@@ -6,6 +6,7 @@ import { useSignedIn } from '../account/store.ts';
 import { call } from '../shell/api.ts';
 import { live } from '../shell/live.ts';
 import { Button, IconButton } from '../ui/button.tsx';
+import { EmojiPicker } from '../ui/emoji-picker.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
@@ -72,6 +73,14 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
         <Button look="quiet" aria-pressed={kind === 'note'} onClick={() => setKind(kind === 'note' ? 'reply' : 'note')}>
           {kind === 'note' ? 'Write to the visitor' : 'Leave a note'}
         </Button>
+        <EmojiPicker
+          onClosed={() => box.current?.focus()}
+          onPick={emoji => {
+            const { current } = box;
+            current?.setRangeText(emoji, current.selectionStart, current.selectionEnd, 'end');
+            write(id, current?.value ?? text);
+          }}
+        />
         <span className="ml-auto text-xs text-brick" role="alert">
           {tooLong > 0 ? `${tooLong.toLocaleString()} characters too long` : ''}
         </span>

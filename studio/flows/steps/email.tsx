@@ -6,7 +6,7 @@ import { Select, SmallInput } from '../../ui/field.tsx';
 import { useDraft } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { LineField } from '../lines/line-field.tsx';
-import { LineTools } from './say.tsx';
+import { LineTools } from '../lines/line-tools.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 /** The charts that the flow shows, any of which an email may show again. */

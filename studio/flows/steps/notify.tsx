@@ -3,8 +3,8 @@ import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
 import { Select } from '../../ui/field.tsx';
 import { LineField } from '../lines/line-field.tsx';
+import { LineTools } from '../lines/line-tools.tsx';
 import { useWorkplace } from '../workplace.ts';
-import { LineTools } from './say.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 function Body({ step, change, keys, selected }: StepProps<Notify>) {

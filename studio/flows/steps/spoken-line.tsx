@@ -3,7 +3,8 @@ import type { Editor } from '@tiptap/react';
 import { type ReactNode, useState } from 'react';
 import type { LineKeys } from '../lines/line-editor.tsx';
 import { LineField } from '../lines/line-field.tsx';
-import { LineTools, SpeakerLabel } from './say.tsx';
+import { LineTools } from '../lines/line-tools.tsx';
+import { SpeakerLabel } from './say.tsx';
 
 /** The line of a step that speaks: who speaks above it, the line to be written, and what goes with it below. */
 export function SpokenLine({
