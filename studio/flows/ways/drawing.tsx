@@ -1,5 +1,5 @@
 import type { Station, Way } from '@kineta/core';
-import { heightOf, type Layout, LINE, WIDTH, wayName } from './layout.ts';
+import { endingsOf, heightOf, type Layout, LINE, wayName, widthOf } from './layout.ts';
 
 /** The drawing’s colours stand in it, so that it looks the same wherever its file is opened. */
 const colour = {
@@ -15,6 +15,11 @@ const colour = {
   brick: '#a63a2b',
   gold: '#f2c879',
 };
+
+/** The studio’s fonts, and where its file is opened without them, those that are there. */
+const SCRIPT = "'Source Serif 4 Variable', 'Source Serif 4', Georgia, serif";
+const SANS = "'Instrument Sans Variable', 'Instrument Sans', system-ui, sans-serif";
+const MONO = "'IBM Plex Mono', ui-monospace, monospace";
 
 const THIN = 1.5;
 const THICK = 24;
@@ -97,7 +102,7 @@ export function Drawing({
                   y={middle.y + 4}
                   textAnchor="middle"
                   fontSize="12.5"
-                  fontFamily="ui-monospace, monospace"
+                  fontFamily={MONO}
                   fill={colour.petrol}
                   stroke={colour.paper}
                   strokeWidth="4"
@@ -114,7 +119,8 @@ export function Drawing({
         const { x, y } = layout.stations[station.scene] ?? { x: 0, y: 0 };
         const share = taken.scenes[station.scene];
         const wrong = station.deadEnd || !station.reachable;
-        const lines = [...station.endings, ...(station.deadEnd ? ['Dead end'] : [])];
+        const lines = endingsOf(station);
+        const width = widthOf(station);
         const ways_ = ways.filter(({ from }) => from === station.scene).length;
         return (
           <g
@@ -142,7 +148,7 @@ export function Drawing({
             }}
           >
             <rect
-              width={WIDTH}
+              width={width}
               height={heightOf(station)}
               rx="8"
               fill={colour.sheet}
@@ -154,30 +160,23 @@ export function Drawing({
               data-far-title
               className="hidden group-data-far/stage:inline"
               x="10"
-              y="38"
-              fontSize="32"
-              fontFamily="Georgia, serif"
+              y="36"
+              fontSize="25"
+              fontFamily={SCRIPT}
               fontWeight="600"
               fill={colour.ink}
             >
-              {cut(station.title, 9)}
+              {cut(station.title, Math.floor((width - 12) / 13))}
             </text>
             <g className="group-data-far/stage:hidden">
-              <text x="14" y="23" fontSize="15" fontFamily="Georgia, serif" fontWeight="600" fill={colour.ink}>
+              <text x="14" y="23" fontSize="15" fontFamily={SCRIPT} fontWeight="600" fill={colour.ink}>
                 {cut(station.title, 19)}
               </text>
-              <text x="14" y="42" fontSize="12.5" fontFamily="system-ui, sans-serif" fill={colour.ink2}>
+              <text x="14" y="42" fontSize="12.5" fontFamily={SANS} fill={colour.ink2}>
                 {`${station.steps} ${station.steps === 1 ? 'step' : 'steps'}`}
               </text>
               {share === undefined ? null : (
-                <text
-                  x={WIDTH - 12}
-                  y="42"
-                  textAnchor="end"
-                  fontSize="12.5"
-                  fontFamily="ui-monospace, monospace"
-                  fill={colour.petrol}
-                >
+                <text x={width - 12} y="42" textAnchor="end" fontSize="12.5" fontFamily={MONO} fill={colour.petrol}>
                   {percent(share)}
                 </text>
               )}
@@ -187,7 +186,7 @@ export function Drawing({
                   x="14"
                   y={61 + at * LINE}
                   fontSize="13"
-                  fontFamily="Georgia, serif"
+                  fontFamily={SCRIPT}
                   fontStyle="italic"
                   fill={line === 'Dead end' ? colour.brick : colour.plum}
                 >

@@ -1,7 +1,7 @@
 import type { Station, Way } from '@kineta/core';
 import { expose } from 'comlink';
 import ELK, { type ElkExtendedEdge, type ElkNode } from 'elkjs/lib/elk.bundled.js';
-import { heightOf, type Layout, WIDTH, wayName } from './layout.ts';
+import { heightOf, type Layout, wayName, widthOf } from './layout.ts';
 
 const elk = new ELK();
 
@@ -13,14 +13,14 @@ async function layOut(stations: Station[], ways: Way[]): Promise<Layout> {
       'elk.algorithm': 'layered',
       'elk.direction': 'RIGHT',
       'elk.edgeRouting': 'SPLINES',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '52',
+      'elk.layered.spacing.nodeNodeBetweenLayers': '46',
       'elk.spacing.nodeNode': '34',
       'elk.spacing.edgeNode': '18',
       'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
       'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
       'elk.layered.cycleBreaking.strategy': 'MODEL_ORDER',
     },
-    children: stations.map(station => ({ id: station.scene, width: WIDTH, height: heightOf(station) })),
+    children: stations.map(station => ({ id: station.scene, width: widthOf(station), height: heightOf(station) })),
     edges: ways.map((way): ElkExtendedEdge => ({ id: wayName(way), sources: [way.from], targets: [way.to] })),
   });
   return {

@@ -10,7 +10,7 @@ import { IconButton } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { Drawing, type Taken } from './drawing.tsx';
-import { heightOf, type Layout, wayName } from './layout.ts';
+import { heightOf, type Layout, wayName, widthOf } from './layout.ts';
 import type { LayoutWork } from './layout.worker.ts';
 
 const EDGE = 28;
@@ -23,7 +23,10 @@ const layouter = onFirstUse<LayoutWork>(
 
 /** What the layout goes by: wordings may change without anything moving. */
 function shape({ stations, ways }: { stations: Station[]; ways: Way[] }): string {
-  return JSON.stringify([stations.map(station => [station.scene, heightOf(station)]), ways.map(wayName)]);
+  return JSON.stringify([
+    stations.map(station => [station.scene, widthOf(station), heightOf(station)]),
+    ways.map(wayName),
+  ]);
 }
 
 function useLayout(map: { stations: Station[]; ways: Way[] }): Layout | undefined {
