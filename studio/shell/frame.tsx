@@ -118,7 +118,7 @@ export function Frame() {
       <CommandKeys />
       <SignInAgain />
       {/* What was done is told at the side: over the page or the box for a reply it would take the next click. */}
-      <Toaster position="bottom-left" toastOptions={{ className: 'font-sans!' }} />
+      <Toaster position="bottom-left" offset={{ left: 12, bottom: 44 }} toastOptions={{ className: 'font-sans!' }} />
     </div>
   );
 }
