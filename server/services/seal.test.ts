@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -38,6 +38,8 @@ test('a machine makes its secret once, for its owner alone', () => {
   const secret = secretIn(home);
   expect(secret).toMatch(/^[A-Za-z0-9_-]{43}$/);
   expect(secretIn(home)).toBe(secret);
+  expect(readdirSync(home)).toEqual(['secret']);
   expect(statSync(join(home, 'secret')).mode & 0o777).toBe(0o600);
   rmSync(home, { recursive: true });
+  expect(() => secretIn('/dev/null/kineta')).toThrow('Set KINETA_SECRET, or another KINETA_HOME.');
 });

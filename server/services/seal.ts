@@ -1,5 +1,5 @@
 import { createCipheriv, createDecipheriv, hkdfSync, randomBytes } from 'node:crypto';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, linkSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const CIPHER = 'aes-256-gcm';
@@ -41,15 +41,30 @@ export class Seal {
   }
 }
 
-/** The secret that this machine seals with, kept in a file for its owner alone; made when there is none. */
+/**
+ * The secret that this machine seals with, kept in a file for its owner alone; made when there is none.
+ * @throws {Error} with what to do, when the folder cannot be written to
+ */
 export function secretIn(home: string): string {
   const file = join(home, 'secret');
-  mkdirSync(home, { recursive: true });
+  if (existsSync(file)) return readFileSync(file, 'utf8');
+  const made = `${file}.${process.pid}`;
   try {
-    // Of two processes that start at once, one makes it and both read it.
-    writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600, flag: 'wx' });
+    mkdirSync(home, { recursive: true });
+    writeFileSync(made, randomBytes(32).toString('base64url'), { mode: 0o600 });
+  } catch (cause) {
+    throw new Error(
+      `Kineta keeps a secret, and ${file} cannot be written. Set KINETA_SECRET, or another KINETA_HOME.`,
+      { cause },
+    );
+  }
+  try {
+    // Written first and named then: of processes that start at once, one names it, and all read the whole of it.
+    linkSync(made, file);
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+  } finally {
+    rmSync(made);
   }
   return readFileSync(file, 'utf8');
 }
