@@ -162,19 +162,28 @@ export const test = base.extend<{ windows: undefined }, { stack: Stack }>({
 });
 export { expect };
 
-/** Opens the studio in a browser of its own and signs in. */
+/** What a browser keeps of who has signed in, by their email. */
+const kept = new Map<string, Awaited<ReturnType<BrowserContext['storageState']>>>();
+
+/** Opens the studio in a browser of its own, signed in. */
 export async function studio(
   browser: Browser,
   stack: Stack,
   email: string,
   options: BrowserContextOptions = {},
 ): Promise<Page> {
-  const page = await newWindow(browser, options);
+  const page = await newWindow(browser, { storageState: kept.get(email), ...options });
   await page.goto(stack.url);
-  await page.getByLabel('Email').fill(email);
-  await page.getByLabel('Password').fill(business.password);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await page.getByRole('navigation', { name: 'Areas' }).waitFor();
+  const areas = page.getByRole('navigation', { name: 'Areas' });
+  await areas.or(page.getByLabel('Email')).waitFor();
+  // The first time, and when another journey has ended the session.
+  if (!(await areas.isVisible())) {
+    await page.getByLabel('Email').fill(email);
+    await page.getByLabel('Password').fill(business.password);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await areas.waitFor();
+    kept.set(email, await page.context().storageState());
+  }
   return page;
 }
 
