@@ -60,15 +60,20 @@ export function moveStep(flow: Flow, id: Id, scene: Id, to: number): Edit[] {
   return [{ edit: 'move step', step: id, scene, ...placeAt(others, to, other => other.id) }];
 }
 
-/** Makes a step what it is to be; only the values that differ are named. */
-export function changeStep(flow: Flow, next: Step): Edit[] {
+/**
+ * Makes a step what it is to be; only the values that differ are named.
+ * @param seen what `next` was made from, if that may be of a while ago: only what differs between these two changes, and
+ * what else has changed since stays
+ */
+export function changeStep(flow: Flow, next: Step, seen?: Step): Edit[] {
   const before = findStep(flow, next.id)?.step as Record<string, unknown> | undefined;
-  if (!before) return [];
+  if (!before || (seen && seen.kind !== before.kind)) return [];
   const after = next as Record<string, unknown>;
+  const old = seen as Record<string, unknown> | undefined;
   const from: Record<string, unknown> = {};
   const to: Record<string, unknown> = {};
   for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
-    if (dequal(before[key], after[key])) continue;
+    if (dequal(before[key], after[key]) || (old && dequal(old[key], after[key]))) continue;
     if (before[key] !== undefined) from[key] = before[key];
     if (after[key] !== undefined) to[key] = after[key];
   }

@@ -164,6 +164,21 @@ describe('edits', () => {
     expect(apply(applyAll(flow, removeStep(flow, hello!.id)).flow, mine)).toBeNull();
   });
 
+  test('made from what was there a while ago, it leaves what has changed since', () => {
+    const flow = blank();
+    const seen = flow.scenes[0]!.steps[0]!;
+    const picture = { src: '/p/one.png', alt: '' };
+    const written = applyAll(flow, changeStep(flow, say(seen.id, 'Written meanwhile'))).flow;
+    const edits = changeStep(written, { ...seen, pictures: [picture] } as Step, seen);
+    expect(applyAll(written, edits).flow.scenes[0]!.steps[0]).toEqual({
+      ...say(seen.id, 'Written meanwhile'),
+      pictures: [picture],
+    });
+    const pause: Step = { id: seen.id, kind: 'pause', for: { amount: 1, unit: 'seconds' } };
+    const another = applyAll(flow, changeStep(flow, pause)).flow;
+    expect(changeStep(another, say(seen.id, 'Mine'), seen)).toEqual([]);
+  });
+
   test('two at different places of one step both hold', () => {
     const flow = blank();
     const [hello] = flow.scenes[0]!.steps;

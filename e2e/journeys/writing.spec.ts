@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addStep, expect, people, studio, test, visit } from './stack.ts';
+import { addStep, expect, openStep, people, studio, test, visit } from './stack.ts';
 
 /** Makes a flow from nothing and opens it. */
 async function newFlow(page: Page, name: string): Promise<void> {
@@ -78,7 +78,7 @@ test('a problem is shown at its place, stops the publish, and its mend is one cl
   const hanne = await studio(browser, stack, people.lead);
   await newFlow(hanne, 'Half written');
   await hanne.getByLabel('Step 2: End').click();
-  await hanne.getByRole('button', { name: 'Delete the step' }).last().click();
+  await openStep(hanne).getByRole('button', { name: 'Delete the step' }).click();
   const line = hanne.getByRole('region', { name: 'Checks' });
   await expect(line.getByText('“Welcome” runs out')).toBeVisible();
   await hanne.getByRole('button', { name: 'Publish…' }).click();
@@ -267,13 +267,25 @@ test('what is typed while Kineta cannot be reached is kept through a reload', as
 test('a picture in a line reaches the visitor, and markup in a line stays text', async ({ browser, stack }) => {
   const hanne = await studio(browser, stack, people.lead);
   await newFlow(hanne, 'With a picture');
+  // While it is on its way, the line is written on.
+  let arrive = () => {};
+  const written = new Promise<void>(resolve => {
+    arrive = resolve;
+  });
+  await hanne.route('**/api/pictures', async route => {
+    await written;
+    await route.continue();
+  });
   await writeIn(hanne, 'Line');
-  await hanne.keyboard.type(' <b>not bold</b>');
+  await hanne.keyboard.type(' <b>not');
   const png = Buffer.from(
     'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
     'base64',
   );
   await hanne.locator('input[type=file]').setInputFiles({ name: 'pump.png', mimeType: 'image/png', buffer: png });
+  await hanne.keyboard.type(' bold</b>');
+  await expect(hanne.getByRole('region', { name: 'Rehearsal' }).getByText('<b>not bold</b>')).toBeVisible();
+  arrive();
   await hanne.getByLabel('What the picture shows').fill('A heat pump beside a wall');
   await expect(hanne.getByText(/^saved /)).toBeVisible();
   await hanne.getByRole('button', { name: 'Publish…' }).click();

@@ -13,6 +13,9 @@ const LARGEST_PICTURE = 4 * 1024 * 1024;
 /** Uploads a picture from a file. */
 export function PictureUpload({ onPicture }: { onPicture: (picture: Picture) => void }) {
   const file = useRef<HTMLInputElement>(null);
+  // It takes a while, in which its step is written on.
+  const latest = useRef(onPicture);
+  latest.current = onPicture;
   const upload = async (chosen: File | undefined) => {
     if (!chosen) return;
     if (chosen.size > LARGEST_PICTURE) {
@@ -21,7 +24,7 @@ export function PictureUpload({ onPicture }: { onPicture: (picture: Picture) => 
     }
     try {
       const { src } = await call(flowRoutes.addPicture, { raw: chosen });
-      onPicture({ src, alt: '' });
+      latest.current({ src, alt: '' });
     } catch (error) {
       toast.error(sentenceOf(error));
     }

@@ -18,12 +18,15 @@ function StepTools({
   step,
   first,
   last,
+  shown,
   handle,
   onNote,
 }: {
   step: Step;
   first: boolean;
   last: boolean;
+  /** Whether they are there for who is not near, too: a finger never is. */
+  shown: boolean;
   handle: React.HTMLAttributes<HTMLButtonElement>;
   onNote: () => void;
 }) {
@@ -36,7 +39,9 @@ function StepTools({
     action();
   };
   return (
-    <div className="absolute -top-3.5 right-2 z-10 hidden rounded-md border border-rule bg-sheet shadow-sm group-focus-within:flex group-hover:flex">
+    <div
+      className={`absolute -top-3.5 right-2 z-10 rounded-md border border-rule bg-sheet shadow-sm group-focus-within:flex group-hover:flex ${shown ? 'flex' : 'hidden'}`}
+    >
       <IconButton name="Drag to another place" className="cursor-grab touch-none" {...handle}>
         <GripVertical className="size-3.5" aria-hidden="true" />
       </IconButton>
@@ -186,7 +191,7 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
   };
   const setNote = (note: string | undefined) => {
     const { note: _, ...rest } = step;
-    edit(flow => changeStep(flow, note === undefined ? rest : { ...rest, note }), `${step.id}:note`);
+    edit(flow => changeStep(flow, note === undefined ? rest : { ...rest, note }, step), `${step.id}:note`);
   };
   return (
     <li
@@ -219,7 +224,7 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
             selected={selected}
             speaker={speaker}
             keys={keys}
-            change={(next, part) => edit(flow => changeStep(flow, next), part ? `${step.id}:${part}` : '')}
+            change={(next, part) => edit(flow => changeStep(flow, next, step), part ? `${step.id}:${part}` : '')}
           />
         </div>
         {choosing ? <StepMenu onPick={become} onBack={writeAgain} onLeave={() => setChoosing(false)} /> : null}
@@ -230,7 +235,7 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
               selected
               speaker={speaker}
               keys={keys}
-              change={(next, part) => edit(flow => changeStep(flow, next), part ? `${step.id}:${part}` : '')}
+              change={(next, part) => edit(flow => changeStep(flow, next, step), part ? `${step.id}:${part}` : '')}
             />
           </div>
         ) : null}
@@ -254,6 +259,7 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
           step={step}
           first={index === 0}
           last={index === count - 1}
+          shown={selected}
           handle={{ ...attributes, ...listeners }}
           onNote={() => {
             setNoting(true);
