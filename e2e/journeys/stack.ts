@@ -24,6 +24,7 @@ import {
   test as base,
   expect,
   type FrameLocator,
+  type Locator,
   type Page,
 } from '@playwright/test';
 
@@ -261,6 +262,10 @@ export async function firstVisitAgain(page: Page): Promise<void> {
   await page.getByRole('heading', { name: 'First visit', level: 1 }).waitFor();
   await publish(page);
 }
+
+/** The step that is open on the page, with what can be done to it. */
+export const openStep = (page: Page): Locator =>
+  page.locator('[data-step]', { has: page.locator('[data-number][aria-expanded=true]') });
 
 /** Adds a step of a kind at the end of the scene, by the slash. */
 export async function addStep(page: Page, kind: string): Promise<void> {
