@@ -255,7 +255,8 @@ for (const hand of [keyboard, touch])
     await expect(
       hanne.getByRole('complementary', { name: 'What is known' }).getByText('they opened the chat'),
     ).toBeVisible();
-    await expect(log.getByText('No answer for 1 second.')).toBeVisible();
+    // On a busy machine the next question is reminded of as well.
+    await expect(log.getByText('No answer for 1 second.').first()).toBeVisible();
     await expect(log.getByText('Price a battery').last()).toBeVisible();
     await expect(log.getByText(/Learnt: full name Branwen Dray · postcode TX3 1AB/)).toBeVisible();
     await expect(log.getByRole('link', { name: /Save boiler.png/ })).toBeVisible();
