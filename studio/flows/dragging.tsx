@@ -33,13 +33,16 @@ export function endOf(scene: Scene): number {
 const flowNow = () => useDraft.getState().flow;
 const isScene = (id: string): boolean => flowNow()?.scenes.some(scene => scene.id === id) ?? false;
 
-/** Whether one that is dragged could be put in the place of the other: a scene of a scene, a step of a step. */
-const isAlike = (one: UniqueIdentifier, other: UniqueIdentifier): boolean =>
-  isScene(String(one)) === isScene(String(other));
+/** In whose place one that is held could be put: a scene in a scene’s, a step in a step’s. */
+function alikeTo(held: UniqueIdentifier): (id: UniqueIdentifier) => boolean {
+  const sceneIsHeld = isScene(String(held));
+  return id => isScene(String(id)) === sceneIsHeld;
+}
 
 /** Scenes are dropped among scenes; a step among the steps of its page, or on a scene, into which it then goes. */
 const among: CollisionDetection = args => {
-  const those = args.droppableContainers.filter(({ id }) => isAlike(id, args.active.id));
+  const isAlike = alikeTo(args.active.id);
+  const those = args.droppableContainers.filter(({ id }) => isAlike(id));
   if (!isScene(String(args.active.id))) {
     const under = pointerWithin(args).filter(({ id }) => isScene(String(id)));
     if (under.length > 0) return under;
@@ -53,7 +56,8 @@ const carried: KeyboardCoordinateGetter = (event, { active, context }) => {
   const { over, droppableRects, collisionRect } = context;
   if (by === 0 || !collisionRect) return undefined;
   event.preventDefault();
-  const those = [...droppableRects].filter(([id]) => isAlike(id, active)).sort(([, a], [, b]) => a.top - b.top);
+  const isAlike = alikeTo(active);
+  const those = [...droppableRects].filter(([id]) => isAlike(id)).sort(([, a], [, b]) => a.top - b.top);
   const next = those[those.findIndex(([id]) => id === (over?.id ?? active)) + by];
   if (!next) return undefined;
   const [, { left, top, height }] = next;

@@ -189,9 +189,11 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
       write(step.id, '');
     }
   };
+  const change = (next: Step, part?: string) =>
+    edit(flow => changeStep(flow, next, step), part ? `${step.id}:${part}` : '');
   const setNote = (note: string | undefined) => {
     const { note: _, ...rest } = step;
-    edit(flow => changeStep(flow, note === undefined ? rest : { ...rest, note }, step), `${step.id}:note`);
+    change(note === undefined ? rest : { ...rest, note }, 'note');
   };
   return (
     <li
@@ -219,24 +221,12 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
         {/* biome-ignore lint/a11y/noStaticElementInteractions: a wider target for the numbered button beside it */}
         {/* biome-ignore lint/a11y/useKeyWithClickEvents: as above */}
         <div onClick={() => !selected && !hasLine(step) && write(step.id, '')}>
-          <Body
-            step={step}
-            selected={selected}
-            speaker={speaker}
-            keys={keys}
-            change={(next, part) => edit(flow => changeStep(flow, next, step), part ? `${step.id}:${part}` : '')}
-          />
+          <Body step={step} selected={selected} speaker={speaker} keys={keys} change={change} />
         </div>
         {choosing ? <StepMenu onPick={become} onBack={writeAgain} onLeave={() => setChoosing(false)} /> : null}
         {selected && Panel ? (
           <div className="mt-2.5 border-t border-petrol-2 pt-2.5">
-            <Panel
-              step={step}
-              selected
-              speaker={speaker}
-              keys={keys}
-              change={(next, part) => edit(flow => changeStep(flow, next, step), part ? `${step.id}:${part}` : '')}
-            />
+            <Panel step={step} selected speaker={speaker} keys={keys} change={change} />
           </div>
         ) : null}
         <Note step={step} writing={noting} onChange={setNote} />

@@ -68,7 +68,7 @@ export function ServiceKeys() {
     setForgetting(undefined);
     try {
       await call(settingsRoutes.forgetKey, { params: { host } });
-      setKeys(keys?.filter(key => key.host !== host));
+      setKeys(now => now?.filter(key => key.host !== host));
     } catch (error) {
       setMistakes({ all: sentenceOf(error) });
     }
