@@ -5,6 +5,9 @@ import { exactClock } from '../../ui/time.ts';
 import { useDraft } from '../draft/draft.ts';
 import { jumpTo } from '../place.ts';
 
+/** A button belongs to one finding: it never becomes another’s while it is being pressed. */
+const keyOf = ({ code, place, sentence }: Finding): string => JSON.stringify([code, place, sentence]);
+
 const count = (number: number, one: string, many: string): string => `${number} ${number === 1 ? one : many}`;
 
 function Dot({ level }: { level: Finding['level'] }) {
@@ -81,8 +84,8 @@ export const ChecksLine = memo(function ChecksLine({
     <section aria-label="Checks" className="border-t border-rule text-[0.8125rem]">
       {isOpen ? (
         <ul aria-label="Findings" className="max-h-72 overflow-y-auto border-b border-rule bg-sheet px-4 py-1">
-          {findings.map((finding, index) => (
-            <Item key={index} finding={finding} />
+          {findings.map(finding => (
+            <Item key={keyOf(finding)} finding={finding} />
           ))}
         </ul>
       ) : null}
@@ -99,7 +102,7 @@ export const ChecksLine = memo(function ChecksLine({
                 >
                   {first.sentence}
                 </button>
-                <Fix finding={first} />
+                <Fix key={keyOf(first)} finding={first} />
               </div>
             )}
             <button
