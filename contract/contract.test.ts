@@ -35,7 +35,7 @@ describe('schemas', () => {
   });
 
   test('what is for the team is not among what visitors see', () => {
-    for (const kind of ['note', 'learned', 'entered', 'direction', 'passed on', 'opened'] as const)
+    for (const kind of ['note', 'learnt', 'entered', 'direction', 'passed on', 'opened'] as const)
       expect(visitorSees.has(kind)).toBe(false);
   });
 

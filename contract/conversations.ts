@@ -14,8 +14,8 @@ import { Member } from './account.ts';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
 
 /** Who leads a conversation: a flow, nobody yet (it waits for a person), an agent, or nobody any more. */
-export const Lead = z.enum(['flow', 'waiting', 'agent', 'done']);
-export type Lead = z.infer<typeof Lead>;
+export const Holder = z.enum(['flow', 'waiting', 'agent', 'done']);
+export type Holder = z.infer<typeof Holder>;
 
 const Who = Member.pick({ id: true, name: true });
 
@@ -59,7 +59,7 @@ const said = [
   }),
   ChartShown.extend({ kind: z.literal('charted'), speaker: z.string() }),
   z.object({ kind: z.literal('entered'), scene: z.string(), title: z.string() }),
-  KnownFact.extend({ kind: z.literal('learned') }),
+  KnownFact.extend({ kind: z.literal('learnt') }),
   z.object({
     kind: z.literal('consent'),
     purpose: z.string(),
@@ -119,7 +119,7 @@ export const ConversationSummary = z.object({
   id: RowId,
   /** The visitor’s name, or how they are called while nothing is known. */
   visitor: z.string(),
-  lead: Lead,
+  holder: Holder,
   agent: Who.nullable(),
   team: z.string().nullable(),
   flow: z.string().nullable(),

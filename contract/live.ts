@@ -1,6 +1,6 @@
 import { FieldReply } from '@kineta/core';
 import { z } from 'zod';
-import { type ConversationSummary, EntryBatch, Lead } from './conversations.ts';
+import { type ConversationSummary, EntryBatch, Holder } from './conversations.ts';
 import type { SavedEdits } from './flows.ts';
 import type { Notice } from './notices.ts';
 import type { Problem } from './problem.ts';
@@ -38,7 +38,7 @@ export const Welcome = z.object({
   /** Present when the visitor is new to the server. */
   visitor: VisitorPass.optional(),
   conversation: RowId,
-  lead: Lead,
+  holder: Holder,
   speaker: z.string(),
   business: z.string(),
   open: z.boolean(),
@@ -78,7 +78,7 @@ export interface VisitorCalls {
 
 export interface VisitorNews {
   /** `busy` says that the flow is about to say more. */
-  entries(batch: EntryBatch & { lead: Lead; busy: boolean }): void;
+  entries(batch: EntryBatch & { holder: Holder; busy: boolean }): void;
   /** Somebody of the team is writing. */
   typing(who: { name: string }): void;
 }

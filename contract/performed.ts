@@ -19,7 +19,7 @@ function entryOf(act: Act, speaker: string): EntryBody | undefined {
     case 'chart':
       return { kind: 'charted', speaker, title: act.title, form: act.form, values: act.values };
     case 'learn':
-      return { kind: 'learned', fact: act.fact, type: act.type, value: act.value };
+      return { kind: 'learnt', fact: act.fact, type: act.type, value: act.value };
     case 'note':
       return { kind: 'direction', text: act.text };
     case 'score':

@@ -103,7 +103,7 @@ export type { End } from './flow/steps/end.ts';
 export type { Field, Form } from './flow/steps/form.ts';
 export type { Go } from './flow/steps/go.ts';
 export type { HandOver } from './flow/steps/handover.ts';
-export type { Lead, Surroundings } from './flow/steps/kind.ts';
+export type { Exit, Surroundings } from './flow/steps/kind.ts';
 export type { Notify } from './flow/steps/notify.ts';
 export type { Pause } from './flow/steps/pause.ts';
 export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';

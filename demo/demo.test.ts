@@ -128,9 +128,9 @@ describe('Brackenrow', () => {
 
   test('has a week of conversations, a dozen of them open in every state, and no entry from the future', () => {
     expect(week.length).toBeGreaterThan(200);
-    const open = week.filter(({ row }) => row.led_by !== 'done');
+    const open = week.filter(({ row }) => row.holder !== 'done');
     expect(open).toHaveLength(12);
-    expect(new Set(open.map(({ row }) => row.led_by))).toEqual(new Set(['flow', 'waiting', 'agent']));
+    expect(new Set(open.map(({ row }) => row.holder))).toEqual(new Set(['flow', 'waiting', 'agent']));
     for (const { entries, row } of week) {
       expect(entries.map(entry => entry.number)).toEqual(entries.map((_, index) => index + 1));
       expect(entries.map(entry => entry.at)).toEqual(entries.map(entry => entry.at).toSorted());
@@ -140,7 +140,7 @@ describe('Brackenrow', () => {
 
   test('captures emails, hands over, and is closed at night', () => {
     const kinds = week.flatMap(({ entries }) => entries.map(entry => entry.kind));
-    for (const kind of ['handed over', 'taken', 'answered', 'learned', 'direction', 'ended'])
+    for (const kind of ['handed over', 'taken', 'answered', 'learnt', 'direction', 'ended'])
       expect(kinds).toContain(kind);
     expect(week.filter(({ visitor }) => typeof visitor.facts.email === 'string').length).toBeGreaterThan(30);
   });

@@ -7,7 +7,7 @@ export interface PastConversation {
   visitor: { facts: Record<string, unknown>; name: string };
   row: Pick<
     ConversationRow,
-    'led_by' | 'session' | 'preview' | 'outcome' | 'page' | 'started_at' | 'last_at' | 'waiting_since'
+    'holder' | 'session' | 'preview' | 'outcome' | 'page' | 'started_at' | 'last_at' | 'waiting_since'
   > & {
     agent: string | null;
     team: string | null;
@@ -193,7 +193,7 @@ function converse(
   }
   const handedOver = acts.find(act => act.act === 'hand over');
   if (handedOver) team = handedOver.team;
-  let led: ConversationRow['led_by'] = session.state === 'asking' ? 'flow' : 'done';
+  let led: ConversationRow['holder'] = session.state === 'asking' ? 'flow' : 'done';
   let waitingSince: Date | null = null;
   const member = { id: agent, name: agent };
   if (session.state === 'handed over') {
@@ -236,7 +236,7 @@ function converse(
       name: known ? person : `Visitor from ${pick(['Tarrow', 'Pell', 'Upper Marl', 'Sedge Hill'], throwDice)}`,
     },
     row: {
-      led_by: led,
+      holder: led,
       session,
       preview: preview.slice(0, 160),
       outcome: outcome ?? null,

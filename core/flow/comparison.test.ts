@@ -61,7 +61,7 @@ test('tells what was reworded, leads elsewhere, is new, moved and deleted', () =
   ]);
   const [hello, question] = comparison.scenes[0]!.steps;
   expect(hello!.sentence).toContainEqual({ text: 'Hello', only: 'before' });
-  expect(question!.leads).toEqual([
+  expect(question!.exits).toEqual([
     { label: 'Price', before: '“b”', after: 'the next step' },
     { label: 'Other', before: 'the next step', after: '“b”' },
   ]);

@@ -7,7 +7,7 @@ import { difference } from './difference.ts';
 import { findStep } from './edits.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
-import type { Lead, Surroundings } from './steps/kind.ts';
+import type { Exit, Surroundings } from './steps/kind.ts';
 import { kindOf, type Step } from './steps/registry.ts';
 import { allWords } from './wording.ts';
 
@@ -18,7 +18,7 @@ export interface Stretch {
 }
 
 /** A way out of a step that leads elsewhere now; undefined where a version has no such way. */
-export interface LeadChange {
+export interface ExitChange {
   label: string;
   before?: string;
   after?: string;
@@ -33,7 +33,7 @@ export interface StepChange {
   what: Array<'new' | 'deleted' | 'moved' | 'reworded' | 'leads elsewhere' | 'set otherwise'>;
   /** The step as a sentence, with what is new and what has gone. */
   sentence: Stretch[];
-  leads: LeadChange[];
+  exits: ExitChange[];
   /** The title of the scene it stood in, when it stands in another now. */
   cameFrom?: string;
 }
@@ -60,33 +60,33 @@ function stretches(before: string, after: string): Stretch[] {
   }));
 }
 
-const leadsTo = ({ scene }: Lead, around: Surroundings): string =>
+const exitTo = ({ scene }: Exit, around: Surroundings): string =>
   scene === undefined ? 'the next step' : `“${around.sceneTitle(scene)}”`;
 
-function leadChanges(before: Step, after: Step, around: { before: Surroundings; after: Surroundings }): LeadChange[] {
-  const key = ({ part, label }: Lead): string => part ?? label ?? '';
+function exitChanges(before: Step, after: Step, around: { before: Surroundings; after: Surroundings }): ExitChange[] {
+  const key = ({ part, label }: Exit): string => part ?? label ?? '';
   const old = new Map(
     kindOf(before)
-      .leads(before)
-      .map(lead => [key(lead), lead]),
+      .exits(before)
+      .map(exit => [key(exit), exit]),
   );
   const now = new Map(
     kindOf(after)
-      .leads(after)
-      .map(lead => [key(lead), lead]),
+      .exits(after)
+      .map(exit => [key(exit), exit]),
   );
-  const changes: LeadChange[] = [];
-  for (const [name, lead] of now) {
+  const changes: ExitChange[] = [];
+  for (const [name, exit] of now) {
     const was = old.get(name);
-    if (was && was.scene === lead.scene) continue;
+    if (was && was.scene === exit.scene) continue;
     changes.push({
-      label: lead.label ?? 'it',
-      ...(was ? { before: leadsTo(was, around.before) } : {}),
-      after: leadsTo(lead, around.after),
+      label: exit.label ?? 'it',
+      ...(was ? { before: exitTo(was, around.before) } : {}),
+      after: exitTo(exit, around.after),
     });
   }
-  for (const [name, lead] of old)
-    if (!now.has(name)) changes.push({ label: lead.label ?? 'it', before: leadsTo(lead, around.before) });
+  for (const [name, exit] of old)
+    if (!now.has(name)) changes.push({ label: exit.label ?? 'it', before: exitTo(exit, around.before) });
   return changes;
 }
 
@@ -119,15 +119,15 @@ export function compare(before: Flow, after: Flow): Compared {
   const stepChange = (step: Step, number: number, scene: Id): StepChange[] => {
     const old = findStep(before, step.id);
     const base = { step: step.id, kind: step.kind, number };
-    if (!old) return [{ ...base, what: ['new'], sentence: stretches('', words(step, around.after)), leads: [] }];
-    const leads = leadChanges(old.step, step, around);
+    if (!old) return [{ ...base, what: ['new'], sentence: stretches('', words(step, around.after)), exits: [] }];
+    const exits = exitChanges(old.step, step, around);
     const reworded = !dequal(allWords(old.step), allWords(step));
-    const otherwise = !dequal(old.step, step) && !reworded && leads.length === 0;
+    const otherwise = !dequal(old.step, step) && !reworded && exits.length === 0;
     const moved = movedSteps.has(step.id);
     const what: StepChange['what'] = [
       ...(moved ? ['moved' as const] : []),
       ...(reworded ? ['reworded' as const] : []),
-      ...(leads.length > 0 ? ['leads elsewhere' as const] : []),
+      ...(exits.length > 0 ? ['leads elsewhere' as const] : []),
       ...(otherwise ? ['set otherwise' as const] : []),
     ];
     if (what.length === 0) return [];
@@ -136,7 +136,7 @@ export function compare(before: Flow, after: Flow): Compared {
         ...base,
         what,
         sentence: stretches(words(old.step, around.before), words(step, around.after)),
-        leads,
+        exits,
         ...(old.scene.id === scene ? {} : { cameFrom: old.scene.title }),
       },
     ];
@@ -151,7 +151,7 @@ export function compare(before: Flow, after: Flow): Compared {
             number: index + 1,
             what: ['deleted'],
             sentence: stretches(words(step, around.before), ''),
-            leads: [],
+            exits: [],
           },
         ];
 

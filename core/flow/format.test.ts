@@ -107,7 +107,7 @@ describe('the format', () => {
         for (const step of flow.scenes.flatMap(scene => scene.steps)) {
           const kind = kindOf(step);
           const words = sentence(kind.words(step, around));
-          for (const lead of kind.leads(step)) if (lead.scene) expect(words).toContain(around.sceneTitle(lead.scene));
+          for (const exit of kind.exits(step)) if (exit.scene) expect(words).toContain(around.sceneTitle(exit.scene));
           const names = flow.facts.map(fact => fact.name);
           for (const fact of [...kind.reads(step, flow.facts), ...kind.sets(step), ...mentionsOf(step, names)])
             expect(words).toContain(fact);

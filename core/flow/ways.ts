@@ -37,7 +37,7 @@ export function waysOf(flow: Flow): { stations: Station[]; ways: Way[] } {
       const kind = kindOf(step);
       const ending = kind.ending?.(step);
       if (ending) endings.add(ending);
-      for (const { scene: to, label } of kind.leads(step)) {
+      for (const { scene: to, label } of kind.exits(step)) {
         if (to === undefined || !map.sceneStart.has(to)) continue;
         const way = ways.get(`${scene.id} ${to}`) ?? { from: scene.id, to, step: step.id, labels: [] };
         if (label && !way.labels.includes(label)) way.labels.push(label);

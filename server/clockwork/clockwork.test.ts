@@ -141,7 +141,7 @@ describe('a pause', () => {
     await first.close();
     await vi.waitFor(async () => {
       const { reply } = await lead.call(conversationRoutes.get, { params: { id: page.welcome.conversation } });
-      expect(reply.conversation.lead).toBe('done');
+      expect(reply.conversation.holder).toBe('done');
     }, 8_000);
   });
 
@@ -153,7 +153,7 @@ describe('a pause', () => {
     for (const page of visitors)
       await vi.waitFor(async () => {
         const { reply } = await lead.call(conversationRoutes.get, { params: { id: page.welcome.conversation } });
-        expect(reply.conversation.lead).toBe('done');
+        expect(reply.conversation.holder).toBe('done');
         expect(reply.entries.filter(entry => entry.kind === 'said')).toHaveLength(2);
       }, 8_000);
     await second.close();
@@ -424,7 +424,7 @@ describe('another flow', () => {
     const page = await visit();
     expect(page.said).toEqual(['So you pay £1,900.']);
     const { reply } = await lead.call(conversationRoutes.get, { params: { id: page.welcome.conversation } });
-    expect(reply.conversation).toMatchObject({ flow: 'Second', lead: 'done' });
+    expect(reply.conversation).toMatchObject({ flow: 'Second', holder: 'done' });
     expect(reply.entries).toContainEqual(expect.objectContaining({ kind: 'went on with', flow: 'Second', edition: 1 }));
   });
 

@@ -14,15 +14,15 @@ import { type ConversationRow, summaryOf } from './model.ts';
 const PAGE = 50;
 
 /** What the visitor wrote that this member has not seen; of conversations that people lead, as nobody is to read the others. */
-const UNREAD = `IF(c.led_by IN ('waiting', 'agent'), (SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
+const UNREAD = `IF(c.holder IN ('waiting', 'agent'), (SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
   COALESCE((SELECT r.number FROM readings r WHERE r.conversation_id = c.id AND r.member_id = :me), 0)), 0)`;
 
 const lists: Record<InboxList, { where: string; order: 'waiting_since' | 'last_at'; direction: 'ASC' | 'DESC' }> = {
-  waiting: { where: `c.led_by = 'waiting'`, order: 'waiting_since', direction: 'ASC' },
-  mine: { where: `c.led_by = 'agent' AND c.agent_id = :me`, order: 'last_at', direction: 'DESC' },
-  others: { where: `c.led_by = 'agent' AND c.agent_id <> :me`, order: 'last_at', direction: 'DESC' },
-  'flow-led': { where: `c.led_by = 'flow'`, order: 'last_at', direction: 'DESC' },
-  done: { where: `c.led_by = 'done'`, order: 'last_at', direction: 'DESC' },
+  waiting: { where: `c.holder = 'waiting'`, order: 'waiting_since', direction: 'ASC' },
+  mine: { where: `c.holder = 'agent' AND c.agent_id = :me`, order: 'last_at', direction: 'DESC' },
+  others: { where: `c.holder = 'agent' AND c.agent_id <> :me`, order: 'last_at', direction: 'DESC' },
+  'flow-led': { where: `c.holder = 'flow'`, order: 'last_at', direction: 'DESC' },
+  done: { where: `c.holder = 'done'`, order: 'last_at', direction: 'DESC' },
 };
 
 /** What agents do with conversations. */
@@ -101,9 +101,9 @@ export class AgentService {
 
   take(me: SignedIn, id: string): Promise<Appended> {
     return this.write(me, id, row => {
-      if (row.led_by === 'agent' && row.agent_id === me.id) return { entries: [] };
-      if (row.led_by === 'agent') throw this.takenBy(row, 'already_taken');
-      return { entries: [this.taken(me)], changes: { led_by: 'agent', agent_id: me.id, waiting_since: null } };
+      if (row.holder === 'agent' && row.agent_id === me.id) return { entries: [] };
+      if (row.holder === 'agent') throw this.takenBy(row, 'already_taken');
+      return { entries: [this.taken(me)], changes: { holder: 'agent', agent_id: me.id, waiting_since: null } };
     });
   }
 
@@ -114,9 +114,9 @@ export class AgentService {
       me,
       id,
       row => {
-        if (row.led_by === 'agent' && row.agent_id !== me.id) throw this.takenBy(row, 'not_yours');
-        if (row.led_by === 'agent') return { entries: [said] };
-        return { entries: [said, this.taken(me)], changes: { led_by: 'agent', agent_id: me.id, waiting_since: null } };
+        if (row.holder === 'agent' && row.agent_id !== me.id) throw this.takenBy(row, 'not_yours');
+        if (row.holder === 'agent') return { entries: [said] };
+        return { entries: [said, this.taken(me)], changes: { holder: 'agent', agent_id: me.id, waiting_since: null } };
       },
       clientId,
     );
@@ -136,14 +136,14 @@ export class AgentService {
         if (!team) throw notFound('team');
         return {
           entries: [{ kind: 'passed on', member, to: team.name }],
-          changes: { led_by: 'waiting', agent_id: null, team_id: team.id, waiting_since: new Date() },
+          changes: { holder: 'waiting', agent_id: null, team_id: team.id, waiting_since: new Date() },
         };
       }
       const other = directory.members.get(to.member);
       if (!other) throw notFound('member');
       return {
         entries: [{ kind: 'passed on', member, to: other.name }],
-        changes: { led_by: 'agent', agent_id: other.id, waiting_since: null },
+        changes: { holder: 'agent', agent_id: other.id, waiting_since: null },
       };
     });
   }
@@ -153,7 +153,7 @@ export class AgentService {
     const directory = await this.directories.of(me.workspace);
     return this.write(me, id, async (row, transaction) => {
       if (row.edition_id === null) throw new ProblemError('invalid_request', 'No flow leads this conversation.');
-      const quiet = { led_by: 'flow' as const, agent_id: null, team_id: null, waiting_since: null };
+      const quiet = { holder: 'flow' as const, agent_id: null, team_id: null, waiting_since: null };
       const outcome = await this.host.perform(row, { event: 'handed back' }, directory, new Date(), transaction);
       return {
         ...outcome,
@@ -165,10 +165,10 @@ export class AgentService {
 
   done(me: SignedIn, id: string): Promise<Appended> {
     return this.write(me, id, row => {
-      if (row.led_by === 'done') return { entries: [] };
+      if (row.holder === 'done') return { entries: [] };
       return {
         entries: [{ kind: 'done', member: { id: me.id, name: me.name } }],
-        changes: { led_by: 'done', waiting_since: null, session: { ...row.session, state: 'handed over' } },
+        changes: { holder: 'done', waiting_since: null, session: { ...row.session, state: 'handed over' } },
       };
     });
   }
@@ -184,9 +184,9 @@ export class AgentService {
 
   private async counts(me: SignedIn): Promise<InboxCounts> {
     const rows = await this.database.query<{ list: keyof InboxCounts; count: string | number }>(
-      `SELECT CASE led_by WHEN 'waiting' THEN 'waiting' WHEN 'flow' THEN 'flow-led'
+      `SELECT CASE holder WHEN 'waiting' THEN 'waiting' WHEN 'flow' THEN 'flow-led'
                           ELSE IF(agent_id = :me, 'mine', 'others') END AS list, COUNT(*) AS count
-       FROM conversations WHERE workspace_id = :workspace AND led_by IN ('waiting', 'agent', 'flow') GROUP BY list`,
+       FROM conversations WHERE workspace_id = :workspace AND holder IN ('waiting', 'agent', 'flow') GROUP BY list`,
       { replacements: { workspace: me.workspace, me: me.id }, type: QueryTypes.SELECT },
     );
     const counts: InboxCounts = { waiting: 0, mine: 0, others: 0, 'flow-led': 0 };

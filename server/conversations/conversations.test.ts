@@ -58,7 +58,7 @@ describe('a visitor', () => {
   test('is greeted, understood, asked again, and handed over', async () => {
     const visitor = await page().open({ page: '/heat-pumps' });
     expect(visitor.said).toEqual(['Hello!', 'What sort of home?']);
-    expect(visitor.welcome).toMatchObject({ lead: 'flow', speaker: 'Robin', business: 'brackenrow', open: true });
+    expect(visitor.welcome).toMatchObject({ holder: 'flow', speaker: 'Robin', business: 'brackenrow', open: true });
     await visitor.reply('semi detatched');
     await visitor.reply('not an address');
     await visitor.reply('maud@ellery.example');
@@ -69,7 +69,7 @@ describe('a visitor', () => {
       'Thank you, maud@ellery.example.',
       'One moment.',
     ]);
-    expect(visitor.batches.at(-1)?.lead).toBe('waiting');
+    expect(visitor.batches.at(-1)?.holder).toBe('waiting');
     const { reply } = await agent.call(peopleRoutes.list);
     expect(reply.people).toContainEqual(expect.objectContaining({ email: 'maud@ellery.example' }));
   });
@@ -84,7 +84,7 @@ describe('a visitor', () => {
     await agent.call(conversationRoutes.reply, { params: { id }, body: { clientId: 'reply-001', text: 'Hello Maud' } });
     await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('Hello Maud'));
     const kinds = new Set(visitor.entries.map(entry => entry.kind));
-    for (const kind of ['note', 'learned', 'entered', 'opened', 'direction']) expect(kinds).not.toContain(kind);
+    for (const kind of ['note', 'learnt', 'entered', 'opened', 'direction']) expect(kinds).not.toContain(kind);
   });
 
   test('a message sent again changes nothing, at once or later', async () => {
@@ -125,7 +125,7 @@ describe('a visitor', () => {
     const first = await page().open();
     first.close();
     await server.database.query(
-      "UPDATE conversations SET led_by = 'done', last_at = last_at - INTERVAL 1 DAY WHERE id = :id",
+      "UPDATE conversations SET holder = 'done', last_at = last_at - INTERVAL 1 DAY WHERE id = :id",
       {
         replacements: { id: first.welcome.conversation },
       },
@@ -143,7 +143,7 @@ describe('a visitor', () => {
     await agent.call(conversationRoutes.done, { params: { id } });
     await visitor.reply('One more thing');
     const { reply } = await agent.call(conversationRoutes.get, { params: { id } });
-    expect(reply.conversation).toMatchObject({ lead: 'waiting', preview: 'One more thing', team: 'Sales' });
+    expect(reply.conversation).toMatchObject({ holder: 'waiting', preview: 'One more thing', team: 'Sales' });
   });
 
   test.each([
@@ -306,7 +306,7 @@ describe('agents', () => {
     await agent.call(conversationRoutes.read, { params: { id }, body: { number: 1_000 } });
     expect((await agent.call(conversationRoutes.get, { params: { id } })).reply.conversation.unread).toBe(0);
     expect((await agent.call(conversationRoutes.take, { params: { id } })).reply).toMatchObject({
-      lead: 'agent',
+      holder: 'agent',
       agent: { name: 'Agent of brackenrow' },
     });
     expect(await listed(agent, 'mine')).toContain(id);
@@ -339,7 +339,7 @@ describe('agents', () => {
   test('pass on to a team and to somebody, and give back to the flow, which goes on', async () => {
     await agent.call(conversationRoutes.take, { params: { id } });
     expect(
-      (await agent.call(conversationRoutes.passOn, { params: { id }, body: { team: workspace.team } })).reply.lead,
+      (await agent.call(conversationRoutes.passOn, { params: { id }, body: { team: workspace.team } })).reply.holder,
     ).toBe('waiting');
     const other = lead.account!.member.id;
     expect(
@@ -349,14 +349,14 @@ describe('agents', () => {
       404,
     );
     const back = await lead.call(conversationRoutes.handBack, { params: { id } });
-    expect(back.reply.lead).toBe('done');
+    expect(back.reply.holder).toBe('done');
     await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('Welcome back.'));
   });
 
   test('lists go on page by page without losing or doubling any', async () => {
     for (let count = 0; count < 55; count++)
       await server.database.query(
-        `INSERT INTO conversations (workspace_id, site_id, visitor_id, visitor_name, led_by, session, seed, last_number, preview, page, started_at, last_at)
+        `INSERT INTO conversations (workspace_id, site_id, visitor_id, visitor_name, holder, session, seed, last_number, preview, page, started_at, last_at)
        SELECT workspace_id, site_id, visitor_id, visitor_name, 'done', session, seed, 0, '', '/', started_at, last_at FROM conversations WHERE id = :id`,
         { replacements: { id } },
       );

@@ -61,7 +61,7 @@ export class Host {
     const directory = await this.directories.of(place.workspace);
     return append(this.database, place, async (row, transaction) => {
       await also?.(transaction);
-      const leads = row.led_by === 'flow' || (row.led_by === 'done' && row.session.state !== 'handed over');
+      const leads = row.holder === 'flow' || (row.holder === 'done' && row.session.state !== 'handed over');
       if (row.edition_id === null || !leads) {
         if (event.event !== 'undelivered') return { entries: [] };
         return { entries: [{ kind: 'direction', text: `The email to ${event.to} did not arrive: ${event.why}` }] };
@@ -104,7 +104,7 @@ export class Host {
         const reason = `The flow wanted to go on with “${leave.flow}”, which is not published.`;
         entries.push({ kind: 'handed over', team: null, reason });
         session = { ...session, state: 'handed over' };
-        Object.assign(changes, { led_by: 'waiting', waiting_since: now, agent_id: null, team_id: null });
+        Object.assign(changes, { holder: 'waiting', waiting_since: now, agent_id: null, team_id: null });
         break;
       }
       entries.push({ kind: 'went on with', flow: leave.flow, edition: other.number });
@@ -115,9 +115,9 @@ export class Host {
       happening = { event: 'opened' };
     }
     changes.session = session;
-    if (changes.led_by !== 'waiting') {
-      if (session.state === 'ended') changes.led_by = 'done';
-      else if (session.state !== 'handed over' && session.state !== 'fresh') changes.led_by = 'flow';
+    if (changes.holder !== 'waiting') {
+      if (session.state === 'ended') changes.holder = 'done';
+      else if (session.state !== 'handed over' && session.state !== 'fresh') changes.holder = 'flow';
     }
     const due = dues.length > 0 ? Math.min(...dues) : undefined;
     const busy = session.state === 'calling' || (session.state === 'pausing' && due !== undefined && due <= SHORT_WAIT);
@@ -147,7 +147,7 @@ export class Host {
           changes.outcome = act.outcome ?? null;
           break;
         case 'hand over':
-          changes.led_by = 'waiting';
+          changes.holder = 'waiting';
           changes.waiting_since = now;
           changes.agent_id = null;
           changes.team_id = [...directory.teams.values()].find(team => team.name === act.team)?.id ?? null;

@@ -139,7 +139,7 @@ export async function append(
     };
     if (entries.length > 0) await insertEntries(database, row, entries, transaction);
     await database.query(
-      `UPDATE conversations SET flow_id = :flow_id, edition_id = :edition_id, led_by = :led_by, agent_id = :agent_id, team_id = :team_id, session = :session,
+      `UPDATE conversations SET flow_id = :flow_id, edition_id = :edition_id, holder = :holder, agent_id = :agent_id, team_id = :team_id, session = :session,
               last_number = :last_number, preview = :preview, outcome = :outcome, visitor_name = :visitor_name, last_at = :last_at,
               waiting_since = :waiting_since WHERE id = :id`,
       { replacements: { ...next, session: JSON.stringify(next.session) }, transaction },

@@ -1,4 +1,4 @@
-import type { ConversationSummary, Lead } from '@kineta/contract';
+import type { ConversationSummary, Holder } from '@kineta/contract';
 import type { Session, Visit } from '@kineta/core';
 import type { Directory } from '../account/model.ts';
 
@@ -11,7 +11,7 @@ export interface ConversationRow {
   visitor_name: string;
   flow_id: string | null;
   edition_id: string | null;
-  led_by: Lead;
+  holder: Holder;
   agent_id: string | null;
   team_id: string | null;
   session: Session;
@@ -32,7 +32,7 @@ export type Changes = Partial<
     ConversationRow,
     | 'flow_id'
     | 'edition_id'
-    | 'led_by'
+    | 'holder'
     | 'agent_id'
     | 'team_id'
     | 'session'
@@ -49,7 +49,7 @@ export function summaryOf(row: ConversationRow, directory: Directory, unread = 0
   return {
     id: row.id,
     visitor: row.visitor_name,
-    lead: row.led_by,
+    holder: row.holder,
     agent: agent ? { id: agent.id, name: agent.name } : null,
     team: row.team_id === null ? null : (directory.teams.get(row.team_id)?.name ?? null),
     flow: row.flow_id === null ? null : (directory.flowNames.get(row.flow_id) ?? null),

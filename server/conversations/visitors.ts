@@ -154,13 +154,13 @@ export class VisitorService {
       'SELECT * FROM conversations WHERE visitor_id = :visitor AND workspace_id = :workspace ORDER BY id DESC LIMIT 1',
       { replacements: { visitor: visitor.id, workspace: visitor.workspace }, type: QueryTypes.SELECT, transaction },
     );
-    if (last && (last.led_by !== 'done' || Date.now() - last.last_at.getTime() < GOES_ON_FOR))
+    if (last && (last.holder !== 'done' || Date.now() - last.last_at.getTime() < GOES_ON_FOR))
       return { row: last, isNew: last.last_number === 0 };
     const name = last?.visitor_name ?? `Visitor ${visitor.id}`;
     const facts = known?.facts ?? {};
     const visit = visitOf(hello, { returning: last !== undefined, knownPerson: known?.person != null });
     const [id] = await this.database.query(
-      `INSERT INTO conversations (workspace_id, site_id, visitor_id, visitor_name, flow_id, edition_id, led_by, session,
+      `INSERT INTO conversations (workspace_id, site_id, visitor_id, visitor_name, flow_id, edition_id, holder, session,
                                   seed, last_number, preview, page, visit, started_at, last_at)
        VALUES (:workspace, :site, :visitor, :name, :flow, :edition, 'flow', :session, :seed, 0, '', :page, :visit,
                UTC_TIMESTAMP(3), UTC_TIMESTAMP(3))`,
@@ -199,8 +199,8 @@ export class VisitorService {
       const now = new Date();
       if (row.edition_id === null) return { entries: first, changes: this.waitsForPeople(row, now) };
       // People lead: the flow is quiet. A conversation that they closed comes back to them.
-      if (row.led_by === 'waiting' || row.led_by === 'agent') return { entries: first };
-      if (row.led_by === 'done' && row.session.state === 'handed over')
+      if (row.holder === 'waiting' || row.holder === 'agent') return { entries: first };
+      if (row.holder === 'done' && row.session.state === 'handed over')
         return { entries: first, changes: this.waitsForPeople(row, now) };
       const outcome = await this.host.perform(row, event, directory, now, transaction);
       return { ...outcome, entries: [...first, ...outcome.entries] };
@@ -251,7 +251,7 @@ export class VisitorService {
   }
 
   private waitsForPeople(row: ConversationRow, now: Date): NonNullable<Outcome['changes']> {
-    if (row.led_by === 'agent' || row.led_by === 'waiting') return {};
-    return { led_by: 'waiting', waiting_since: now, agent_id: null };
+    if (row.holder === 'agent' || row.holder === 'waiting') return {};
+    return { holder: 'waiting', waiting_since: now, agent_id: null };
   }
 }

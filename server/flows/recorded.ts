@@ -17,7 +17,7 @@ const PAGE = 500;
 const DAYS = 30;
 
 /** What of a log a flow could notice. */
-const NOTICED = ['asked', 'replied', 'learned', 'called', 'direction', 'handed over', 'handed back', 'ended'];
+const NOTICED = ['asked', 'replied', 'learnt', 'called', 'direction', 'handed over', 'handed back', 'ended'];
 
 interface Row {
   id: string;
@@ -44,7 +44,7 @@ function lineOf({ number, at, body }: EntryRow): RecordedLine | undefined {
       const { kind: _, clientId: __, step: ___, ...said } = body;
       return { did: 'replied', number, at: at.getTime(), ...said };
     }
-    case 'learned':
+    case 'learnt':
       return { did: 'learnt', fact: body.fact, value: body.value };
     case 'called':
       return { did: 'called' };

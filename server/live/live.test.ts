@@ -104,7 +104,7 @@ describe('the studio’s socket', () => {
     });
     await visitor.reply('Flat');
     await vi.waitFor(() =>
-      expect(watcher.named('entries').flatMap(batch => batch.entries.map(entry => entry.kind))).toContain('learned'),
+      expect(watcher.named('entries').flatMap(batch => batch.entries.map(entry => entry.kind))).toContain('learnt'),
     );
     visitor.socket.emit('typing');
     await vi.waitFor(() => expect(watcher.named('typing')).toEqual([{ conversation, name: null }]));

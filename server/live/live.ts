@@ -35,7 +35,7 @@ export class Live {
       this.io
         .of(VISITOR_NAMESPACE)
         .to(rooms.visitor(row.id))
-        .emit('entries', { ...forVisitor(batch), lead: row.led_by, busy });
+        .emit('entries', { ...forVisitor(batch), holder: row.holder, busy });
       studio.to(rooms.watchers(row.id)).emit('entries', batch);
     }
     studio.to(rooms.workspace(row.workspace_id)).emit('conversation', summary);

@@ -104,7 +104,7 @@ export function visitorEnd(
         return {
           ...(pass ? { visitor: pass } : {}),
           conversation: row.id,
-          lead: row.led_by,
+          holder: row.holder,
           speaker: speaker && 'speaker' in speaker ? speaker.speaker : directory.workspace.name,
           business: directory.workspace.name,
           open,

@@ -8,7 +8,7 @@ import {
   accountRoutes,
   type EntryBatch,
   flowRoutes,
-  type Lead,
+  type Holder,
   Problem,
   type Route,
   type VisitorCalls,
@@ -187,7 +187,7 @@ export async function boardingPass(server: { url: string }, siteKey: string, ori
 /** A visitor’s browser: collects what it is shown, in the order in which it came. */
 export class VisitorPage {
   readonly socket: Socket<VisitorNews, VisitorCalls>;
-  readonly batches: Array<EntryBatch & { lead: Lead; busy: boolean }> = [];
+  readonly batches: Array<EntryBatch & { holder: Holder; busy: boolean }> = [];
   welcome!: Welcome;
   pass: VisitorPass | undefined;
   constructor(server: { url: string }, boarding: string, pass?: VisitorPass) {

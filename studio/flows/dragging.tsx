@@ -25,8 +25,8 @@ export function endOf(scene: Scene): number {
     last !== undefined &&
     last.kind !== 'ask' &&
     kindOf(last)
-      .leads(last)
-      .every(lead => lead.scene !== undefined);
+      .exits(last)
+      .every(exit => exit.scene !== undefined);
   return scene.steps.length - (closes ? 1 : 0);
 }
 

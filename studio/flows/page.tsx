@@ -21,8 +21,8 @@ function leadsTo(scene: Scene): ReadonlySet<string | undefined> {
     found = new Set(
       scene.steps.flatMap(step =>
         kindOf(step)
-          .leads(step)
-          .map(lead => lead.scene),
+          .exits(step)
+          .map(exit => exit.scene),
       ),
     );
     leadingTo.set(scene, found);

@@ -151,7 +151,7 @@ export const useConversation = create<ConversationState>((set, get) => {
         else {
           add(batch.entries);
           read(id);
-          if (batch.entries.some(entry => entry.kind === 'learned')) void catchUp(id);
+          if (batch.entries.some(entry => entry.kind === 'learnt')) void catchUp(id);
         }
       };
       const onConversation = (summary: ConversationSummary) => {

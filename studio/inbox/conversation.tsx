@@ -113,7 +113,7 @@ export function Conversation({ id }: { id: string }) {
     );
   const { conversation } = detail;
   const mine = conversation.agent?.id === member.id;
-  const others = conversation.lead === 'agent' && !mine;
+  const others = conversation.holder === 'agent' && !mine;
   const params = { id };
   const route = (name: 'take' | 'handBack' | 'done') => act(() => call(conversationRoutes[name], { params }));
   return (
@@ -127,14 +127,14 @@ export function Conversation({ id }: { id: string }) {
             <ArrowLeft className="size-5" aria-hidden="true" />
           </Link>
           <h2 className="max-w-64 truncate font-script text-xl font-semibold">{conversation.visitor}</h2>
-          {conversation.lead === 'waiting' ? (
+          {conversation.holder === 'waiting' ? (
             <Pill tone="waits">waits for {conversation.team ?? 'somebody'}</Pill>
           ) : null}
-          {conversation.lead === 'flow' ? <Pill tone="kineta">the flow leads</Pill> : null}
-          {conversation.lead === 'agent' ? (
+          {conversation.holder === 'flow' ? <Pill tone="kineta">the flow leads</Pill> : null}
+          {conversation.holder === 'agent' ? (
             <Pill tone="neutral">with {mine ? 'you' : conversation.agent?.name}</Pill>
           ) : null}
-          {conversation.lead === 'done' ? <Pill tone="fine">{conversation.outcome ?? 'done'}</Pill> : null}
+          {conversation.holder === 'done' ? <Pill tone="fine">{conversation.outcome ?? 'done'}</Pill> : null}
           {here ? (
             <span className="flex items-center gap-1.5 text-xs text-ink-2">
               <i className="size-2 rounded-full bg-moss" aria-hidden="true" /> here now
@@ -154,14 +154,14 @@ export function Conversation({ id }: { id: string }) {
                     onSelect: () =>
                       void act(() => call(conversationRoutes.passOn, { params, body: { member: other.id } })),
                   })),
-                ...(conversation.flow && conversation.lead !== 'flow'
+                ...(conversation.flow && conversation.holder !== 'flow'
                   ? [{ label: 'Back to the flow', onSelect: () => void route('handBack') }]
                   : []),
               ]}
             >
               <Button>Pass on</Button>
             </Menu>
-            {conversation.lead === 'done' ? null : <Button onClick={() => void route('done')}>Done</Button>}
+            {conversation.holder === 'done' ? null : <Button onClick={() => void route('done')}>Done</Button>}
             {mine || others ? null : (
               <Button look="main" onClick={() => void route('take')}>
                 Take it

@@ -70,12 +70,12 @@ function Item({ conversation, chosen, now }: { conversation: ConversationSummary
         {waitingSince ? (
           <Pill tone={waited > 180_000 ? 'wrong' : 'waits'}>waits for {conversation.team ?? 'somebody'}</Pill>
         ) : null}
-        {conversation.lead === 'agent' && conversation.agent ? (
+        {conversation.holder === 'agent' && conversation.agent ? (
           <Pill tone="neutral">{conversation.agent.name}</Pill>
         ) : null}
-        {conversation.lead !== 'waiting' && conversation.team ? <Pill tone="kineta">{conversation.team}</Pill> : null}
-        {conversation.lead === 'flow' && conversation.flow ? <Pill tone="kineta">{conversation.flow}</Pill> : null}
-        {conversation.lead === 'done' ? (
+        {conversation.holder !== 'waiting' && conversation.team ? <Pill tone="kineta">{conversation.team}</Pill> : null}
+        {conversation.holder === 'flow' && conversation.flow ? <Pill tone="kineta">{conversation.flow}</Pill> : null}
+        {conversation.holder === 'done' ? (
           <Pill tone={conversation.outcome ? 'fine' : 'neutral'}>{conversation.outcome ?? 'done'}</Pill>
         ) : null}
       </span>

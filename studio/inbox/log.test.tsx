@@ -26,8 +26,8 @@ afterEach(cleanup);
 test('facts learnt one after the other are one direction, scenes are none', () => {
   const entries: Entry[] = [
     { number: 1, at, kind: 'entered', scene: 's', title: 'Welcome' },
-    { number: 2, at, kind: 'learned', fact: 'home type', type: 'choice', value: 'Flat' },
-    { number: 3, at, kind: 'learned', fact: 'heating bill', type: 'money', value: 1900 },
+    { number: 2, at, kind: 'learnt', fact: 'home type', type: 'choice', value: 'Flat' },
+    { number: 3, at, kind: 'learnt', fact: 'heating bill', type: 'money', value: 1900 },
     { number: 4, at, kind: 'ended' },
   ];
   const lines = logLines(entries);

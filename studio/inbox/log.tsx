@@ -10,16 +10,16 @@ import type { Outgoing } from './conversation-store.ts';
 /** What entries make one line of the page: facts learnt one after the other are one direction. */
 export type LogLine =
   | Entry
-  | { kind: 'learnt'; number: number; at: string; facts: Array<Extract<Entry, { kind: 'learned' }>> };
+  | { kind: 'facts learnt'; number: number; at: string; facts: Array<Extract<Entry, { kind: 'learnt' }>> };
 
 export function logLines(entries: readonly Entry[]): LogLine[] {
   const lines: LogLine[] = [];
   for (const entry of entries) {
     const before = lines.at(-1);
     if (entry.kind === 'entered') continue;
-    if (entry.kind !== 'learned') lines.push(entry);
-    else if (before?.kind === 'learnt') before.facts.push(entry);
-    else lines.push({ kind: 'learnt', number: entry.number, at: entry.at, facts: [entry] });
+    if (entry.kind !== 'learnt') lines.push(entry);
+    else if (before?.kind === 'facts learnt') before.facts.push(entry);
+    else lines.push({ kind: 'facts learnt', number: entry.number, at: entry.at, facts: [entry] });
   }
   return lines;
 }
@@ -154,7 +154,7 @@ export function LogRow({ line, visitor }: { line: LogLine; visitor: string }) {
           </div>
         </Row>
       );
-    case 'learnt':
+    case 'facts learnt':
       return (
         <Direction at={line.at}>
           Learnt: {line.facts.map(({ fact, type, value }) => `${fact} ${show(value, type, workspace)}`).join(' · ')}

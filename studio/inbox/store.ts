@@ -23,8 +23,8 @@ const REFRESH_AT_MOST_EVERY = 700;
 
 /** The list of the inbox in which a conversation stands for a member. */
 export function listOf(summary: ConversationSummary, me: string | undefined): InboxList {
-  if (summary.lead === 'agent') return summary.agent?.id === me ? 'mine' : 'others';
-  return summary.lead === 'flow' ? 'flow-led' : summary.lead;
+  if (summary.holder === 'agent') return summary.agent?.id === me ? 'mine' : 'others';
+  return summary.holder === 'flow' ? 'flow-led' : summary.holder;
 }
 
 export const useInbox = create<InboxState>((set, get) => {
@@ -79,7 +79,7 @@ export const useInbox = create<InboxState>((set, get) => {
           : conversations.filter(({ id }) => id !== summary.id),
       });
     }
-    const waits = summary.lead === 'waiting';
+    const waits = summary.holder === 'waiting';
     if (waits && waiting && !waiting.has(summary.id)) chime();
     if (waits) waiting?.add(summary.id);
     else waiting?.delete(summary.id);

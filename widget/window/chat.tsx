@@ -7,8 +7,8 @@ import { LogEntry, PendingMessage, voice } from './log.tsx';
 type Asked = Extract<Entry, { kind: 'asked' }>;
 
 /** The question that waits for an answer, if the flow asked one last. */
-function openQuestion({ entries, pending, lead }: ChatState): Asked | undefined {
-  if (lead !== 'flow' || pending.some(message => !message.refused)) return undefined;
+function openQuestion({ entries, pending, holder }: ChatState): Asked | undefined {
+  if (holder !== 'flow' || pending.some(message => !message.refused)) return undefined;
   const last = entries.findLast(entry => entry.kind === 'asked' || entry.kind === 'replied');
   return last?.kind === 'asked' ? last : undefined;
 }
@@ -36,10 +36,10 @@ function useChat(connection: Connection): ChatState {
   return state;
 }
 
-function status({ phase, open, changes, lead }: ChatState): { dot: string; text: string } {
+function status({ phase, open, changes, holder }: ChatState): { dot: string; text: string } {
   if (phase === 'reconnecting') return { dot: 'waits', text: 'Reconnecting… what you write is kept' };
   if (phase === 'connecting') return { dot: 'waits', text: 'Opening…' };
-  if (lead === 'waiting') return { dot: 'waits', text: 'Somebody will be with you' };
+  if (holder === 'waiting') return { dot: 'waits', text: 'Somebody will be with you' };
   if (open) return { dot: 'open', text: changes ? `Open until ${changes}` : 'Somebody is here' };
   return { dot: 'shut', text: changes ? `Nobody is here until ${changes}` : 'Nobody is here right now' };
 }

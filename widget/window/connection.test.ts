@@ -1,4 +1,4 @@
-import type { Entry, EntryBatch, Lead } from '@kineta/contract';
+import type { Entry, EntryBatch, Holder } from '@kineta/contract';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { Connection } from './connection.ts';
 
@@ -78,18 +78,18 @@ const answered = (number: number, text: string): Entry => ({
   text,
   clientId: `a-${number}-xxxx`,
 });
-const batch = (from: number, to: number, entries: Entry[] = []): EntryBatch & { lead: Lead } => ({
+const batch = (from: number, to: number, entries: Entry[] = []): EntryBatch & { holder: Holder } => ({
   conversation: '7',
   from,
   to,
   entries,
-  lead: 'flow',
+  holder: 'flow',
 });
 const welcome = (to = 0, entries: Entry[] = []) => ({
   ok: true,
   visitor: { id: '3', secret: 's'.repeat(43) },
   conversation: '7',
-  lead: 'flow',
+  holder: 'flow',
   speaker: 'Robin',
   business: 'Brackenrow',
   open: true,

@@ -3,7 +3,7 @@ import type {
   Entry,
   EntryBatch,
   Hello,
-  Lead,
+  Holder,
   Problem,
   VisitorCalls,
   VisitorNews,
@@ -28,7 +28,7 @@ export interface ChatState {
   phase: 'connecting' | 'open' | 'reconnecting' | 'refused';
   /** Why the chat cannot be had here, when it is refused. */
   refusal: string;
-  lead: Lead;
+  holder: Holder;
   speaker: string;
   business: string;
   open: boolean;
@@ -93,7 +93,7 @@ export class Connection {
     this.state = {
       phase: 'connecting',
       refusal: '',
-      lead: 'flow',
+      holder: 'flow',
       speaker: '',
       business: '',
       open: false,
@@ -113,7 +113,7 @@ export class Connection {
     this.socket.on('disconnect', () => this.change({ phase: 'reconnecting' }));
     this.socket.on('connect_error', error => this.notConnected(error as Error & { data?: Problem }));
     this.socket.on('entries', batch => {
-      this.change({ lead: batch.lead, busy: batch.busy });
+      this.change({ holder: batch.holder, busy: batch.busy });
       this.receive(batch);
     });
     this.socket.on('typing', ({ name }) => this.someoneTypes(name));
@@ -202,11 +202,11 @@ export class Connection {
         this.last = 0;
         this.state.entries = [];
       }
-      const { lead, speaker, business, open, changes } = welcome;
+      const { holder, speaker, business, open, changes } = welcome;
       this.change({
         phase: 'open',
         busy: false,
-        lead,
+        holder,
         open,
         changes,
         business,

@@ -113,13 +113,13 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
       const kind = kindOf(step);
       for (const { part, ...finding } of kind.check(step, around))
         findings.push({ ...finding, place: { scene: scene.id, step: step.id, ...(part ? { part } : {}) } });
-      for (const lead of kind.leads(step))
-        if (lead.scene !== undefined && !scenes.has(lead.scene))
+      for (const exit of kind.exits(step))
+        if (exit.scene !== undefined && !scenes.has(exit.scene))
           findings.push({
             code: 'no such scene',
             level: 'problem',
-            place: { scene: scene.id, step: step.id, ...(lead.part ? { part: lead.part } : {}) },
-            sentence: `${lead.label ? `“${lead.label}”` : 'This step'} leads to a scene that is not there.`,
+            place: { scene: scene.id, step: step.id, ...(exit.part ? { part: exit.part } : {}) },
+            sentence: `${exit.label ? `“${exit.label}”` : 'This step'} leads to a scene that is not there.`,
           });
     }
     const out = start + scene.steps.length;

@@ -1,6 +1,6 @@
 import type { Flow } from '../format.ts';
 import type { Id } from '../id.ts';
-import type { Lead } from '../steps/kind.ts';
+import type { Exit } from '../steps/kind.ts';
 import { kindOf, type Step } from '../steps/registry.ts';
 
 /** One place of the flow: a step, or the end of a scene whose steps have run out. */
@@ -8,9 +8,9 @@ export interface Spot {
   scene: Id;
   step: Step | undefined;
   /** Indices of the spots it leads to; ways to scenes that are not there are left out. */
-  leads: number[];
-  /** The same, each with its lead; and for the end of a scene, the ways back to where it was called from. */
-  ways: Array<{ to: number; lead: Lead }>;
+  exits: number[];
+  /** The same, each with its exit; and for the end of a scene, the ways back to where it was called from. */
+  ways: Array<{ to: number; exit: Exit }>;
   /** For a step that calls a scene: the spot to come back to when that has run out. */
   comesBackTo: number | undefined;
 }
@@ -33,23 +33,23 @@ export function graph(flow: Flow): Graph {
   for (const scene of flow.scenes) {
     for (const step of scene.steps) {
       const next = spots.length + 1;
-      const leads = kindOf(step).leads(step);
-      const ways = leads.flatMap(lead => {
-        const to = lead.scene === undefined ? next : sceneStart.get(lead.scene);
-        return to === undefined ? [] : [{ to, lead }];
+      const exits = kindOf(step).exits(step);
+      const ways = exits.flatMap(exit => {
+        const to = exit.scene === undefined ? next : sceneStart.get(exit.scene);
+        return to === undefined ? [] : [{ to, exit }];
       });
-      const comesBackTo = leads.some(lead => lead.comesBack) ? next : undefined;
-      spots.push({ scene: scene.id, step, leads: [...new Set(ways.map(({ to }) => to))], ways, comesBackTo });
+      const comesBackTo = exits.some(exit => exit.comesBack) ? next : undefined;
+      spots.push({ scene: scene.id, step, exits: [...new Set(ways.map(({ to }) => to))], ways, comesBackTo });
     }
-    spots.push({ scene: scene.id, step: undefined, leads: [], ways: [], comesBackTo: undefined });
+    spots.push({ scene: scene.id, step: undefined, exits: [], ways: [], comesBackTo: undefined });
   }
   const map = { spots, sceneStart };
   for (const [end, backs] of waysBack(map))
-    for (const to of backs) spots[end]!.ways.push({ to, lead: { label: 'back from there' } });
+    for (const to of backs) spots[end]!.ways.push({ to, exit: { label: 'back from there' } });
   return map;
 }
 
-/** The spots that can be come to from one of these by the leads that `follow` gives. */
+/** The spots that can be come to from one of these by the exits that `follow` gives. */
 function spread(starts: Iterable<number>, follow: (at: number) => readonly number[]): Set<number> {
   const reached = new Set<number>();
   const open = [...starts];
@@ -72,13 +72,13 @@ function comingBack({ spots }: Graph, through: (at: number) => boolean): Set<num
   const inside = (at: number): readonly number[] => {
     const spot = spots[at]!;
     if (spot.comesBackTo !== undefined) return back.has(at) ? [spot.comesBackTo] : [];
-    return through(at) ? spot.leads : [];
+    return through(at) ? spot.exits : [];
   };
   for (let grew = true; grew; ) {
     grew = false;
     for (const call of calls) {
       if (back.has(call)) continue;
-      const reached = spread(spots[call]!.leads, inside);
+      const reached = spread(spots[call]!.exits, inside);
       if ([...reached].some(at => spots[at]!.step === undefined)) {
         back.add(call);
         grew = true;
@@ -94,9 +94,9 @@ function waysBack(map: Graph): Map<number, Set<number>> {
   const back = comingBack(map, () => true);
   const returns = new Map<number, Set<number>>();
   for (const call of back)
-    for (const at of spread(spots[call]!.leads, from => {
-      const { leads, comesBackTo } = spots[from]!;
-      return comesBackTo === undefined ? leads : [...leads, comesBackTo];
+    for (const at of spread(spots[call]!.exits, from => {
+      const { exits, comesBackTo } = spots[from]!;
+      return comesBackTo === undefined ? exits : [...exits, comesBackTo];
     }))
       if (spots[at]!.step === undefined) returns.set(at, (returns.get(at) ?? new Set()).add(spots[call]!.comesBackTo!));
   return returns;
@@ -110,9 +110,9 @@ export function reachable(map: Graph): { reached: Set<number>; runsOut: Set<numb
     const { comesBackTo } = spots[at]!;
     return comesBackTo !== undefined && back.has(at) ? [comesBackTo] : [];
   };
-  const reached = spread([0], at => [...spots[at]!.leads, ...after(at)]);
+  const reached = spread([0], at => [...spots[at]!.exits, ...after(at)]);
   // Outside of every call: what is called is left out, and come back from.
-  const outside = spread([0], at => (spots[at]!.comesBackTo === undefined ? spots[at]!.leads : after(at)));
+  const outside = spread([0], at => (spots[at]!.comesBackTo === undefined ? spots[at]!.exits : after(at)));
   return { reached, runsOut: new Set([...outside].filter(at => spots[at]!.step === undefined)) };
 }
 
@@ -127,9 +127,9 @@ export function endlessLoops(map: Graph, among: ReadonlySet<number>): number[][]
     return among.has(at) && step !== undefined && !kindOf(step).waits(step);
   };
   const back = comingBack(map, at => spots[at]!.step === undefined || runsOn(at));
-  const leadsOf = (at: number): number[] => {
-    const { leads, comesBackTo } = spots[at]!;
-    return comesBackTo !== undefined && back.has(at) ? [...leads, comesBackTo] : leads;
+  const exitsOf = (at: number): number[] => {
+    const { exits, comesBackTo } = spots[at]!;
+    return comesBackTo !== undefined && back.has(at) ? [...exits, comesBackTo] : exits;
   };
   const order = new Map<number, number>();
   const low = new Map<number, number>();
@@ -138,20 +138,20 @@ export function endlessLoops(map: Graph, among: ReadonlySet<number>): number[][]
   const loops: number[][] = [];
   for (const root of among) {
     if (!runsOn(root) || order.has(root)) continue;
-    const work: Array<{ at: number; lead: number; leads: number[] }> = [{ at: root, lead: 0, leads: leadsOf(root) }];
+    const work: Array<{ at: number; exit: number; exits: number[] }> = [{ at: root, exit: 0, exits: exitsOf(root) }];
     while (work.length > 0) {
       const frame = work.at(-1)!;
       const { at } = frame;
-      if (frame.lead === 0) {
+      if (frame.exit === 0) {
         order.set(at, order.size);
         low.set(at, order.get(at)!);
         stack.push(at);
         onStack.add(at);
       }
-      const to = frame.leads[frame.lead++];
+      const to = frame.exits[frame.exit++];
       if (to !== undefined) {
         if (!runsOn(to)) continue;
-        if (!order.has(to)) work.push({ at: to, lead: 0, leads: leadsOf(to) });
+        if (!order.has(to)) work.push({ at: to, exit: 0, exits: exitsOf(to) });
         else if (onStack.has(to)) low.set(at, Math.min(low.get(at)!, order.get(to)!));
         continue;
       }
@@ -165,7 +165,7 @@ export function endlessLoops(map: Graph, among: ReadonlySet<number>): number[][]
         members.push(member);
         if (member === at) break;
       }
-      if (members.length > 1 || frame.leads.includes(at)) loops.push(members.sort((a, b) => a - b));
+      if (members.length > 1 || frame.exits.includes(at)) loops.push(members.sort((a, b) => a - b));
     }
   }
   return loops;

@@ -63,7 +63,7 @@ export function closedWithoutWayOut({ flow, map, around, reached, before }: Sigh
     if (step?.kind !== 'hand over' || !reached.has(at)) return [];
     const known = before[at] ?? Knowledge.of();
     if (saysWhere(step.closed.line) || addresses.some(fact => !knownOf(known, fact).open)) return [];
-    const closed = map.spots[at]!.ways.find(({ lead }) => lead.part === 'closed')?.to;
+    const closed = map.spots[at]!.ways.find(({ exit }) => exit.part === 'closed')?.to;
     if (closed === undefined) return [];
     const seen = new Set<number>();
     const open = [{ at: closed, knowledge: known }];
@@ -72,7 +72,7 @@ export function closedWithoutWayOut({ flow, map, around, reached, before }: Sigh
       seen.add(here.at);
       const spot = map.spots[here.at]!;
       const { step: next, ways } = spot;
-      const letsGo = next ? kindOf(next).leads(next).length === 0 && next.kind !== 'start flow' : ways.length === 0;
+      const letsGo = next ? kindOf(next).exits(next).length === 0 && next.kind !== 'start flow' : ways.length === 0;
       if (letsGo) {
         const index = flow.scenes.find(({ id }) => id === scene)!.steps.indexOf(step);
         const ask = {
@@ -97,8 +97,8 @@ export function closedWithoutWayOut({ flow, map, around, reached, before }: Sigh
       }
       const tells = next && 'line' in next && saysWhere(next.line);
       if (!next || tells || kindOf(next).waits(next)) continue;
-      for (const { to, lead } of ways) {
-        const after = behind(spot, lead, here.knowledge);
+      for (const { to, exit } of ways) {
+        const after = behind(spot, exit, here.knowledge);
         if (after && addresses.every(fact => knownOf(after, fact).open)) open.push({ at: to, knowledge: after });
       }
     }
@@ -119,10 +119,10 @@ export function askedTwice({ map, around, reached }: Sight): Finding[] {
     const alike = new Set(spots);
     for (const first of spots) {
       // Who gave no answer may well be asked once more.
-      const starts = map.spots[first]!.ways.filter(({ lead }) => lead.part !== 'giveUp').map(({ to, lead }) => ({
+      const starts = map.spots[first]!.ways.filter(({ exit }) => exit.part !== 'giveUp').map(({ to, exit }) => ({
         at: to,
         known: known(),
-        by: { at: first, lead },
+        by: { at: first, exit },
       }));
       // A path ends at whichever question for the same comes next.
       const found = pathsTo(map, fact, starts, (at, { open }) => !open && alike.has(at));

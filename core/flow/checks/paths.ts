@@ -1,15 +1,15 @@
 import { dequal } from 'dequal/lite';
 import { Knowledge, type Known, known, knownOf } from '../../facts/knowledge.ts';
 import type { Id } from '../id.ts';
-import type { Lead } from '../steps/kind.ts';
+import type { Exit } from '../steps/kind.ts';
 import { kindOf } from '../steps/registry.ts';
 import type { Graph, Spot } from './graph.ts';
 
 /** What is known behind a way out of a spot; null when that way is never taken. */
-export function behind({ step }: Spot, lead: Lead, before: Knowledge): Knowledge | null {
+export function behind({ step }: Spot, exit: Exit, before: Knowledge): Knowledge | null {
   if (!step) return before;
   const kind = kindOf(step);
-  if (kind.after) return kind.after(step, lead, before);
+  if (kind.after) return kind.after(step, exit, before);
   let after = before;
   for (const fact of kind.sets(step)) after = after.with(fact, known());
   return after;
@@ -31,8 +31,8 @@ export function knowledgeAt({ spots }: Graph, atFirst: Knowledge): Array<Knowled
     for (const at of order) {
       if (!isNew[at]) continue;
       isNew[at] = false;
-      for (const { to, lead } of spots[at]!.ways) {
-        const after = behind(spots[at]!, lead, before[at]!);
+      for (const { to, exit } of spots[at]!.ways) {
+        const after = behind(spots[at]!, exit, before[at]!);
         if (!after) continue;
         const there = before[to];
         const known = there ? there.or(after) : after;
@@ -67,7 +67,7 @@ function inFlow(spots: readonly Spot[]): number[] {
 /** One leg of a path: the spot, and the way that is taken out of it. */
 export interface Leg {
   at: number;
-  lead?: Lead;
+  exit?: Exit;
 }
 
 /** For each way of each spot, the facts of which something else is known behind it; null for a way never taken. */
@@ -78,8 +78,8 @@ function touched(map: Graph): ReadonlyArray<ReadonlyArray<ReadonlySet<string> | 
   if (!found) {
     const nothingKnown = Knowledge.of();
     found = map.spots.map(spot =>
-      spot.ways.map(({ lead }) => {
-        const after = behind(spot, lead, nothingKnown);
+      spot.ways.map(({ exit }) => {
+        const after = behind(spot, exit, nothingKnown);
         return after && new Set(after.facts());
       }),
     );
@@ -115,7 +115,7 @@ export function pathsTo(
     ({ at, known, by }): State => ({
       at,
       known,
-      ...(by?.lead ? { lead: by.lead } : {}),
+      ...(by?.exit ? { exit: by.exit } : {}),
       previous: by && { at: by.at, known, previous: undefined },
     }),
   );
@@ -129,10 +129,10 @@ export function pathsTo(
     for (let index = 0; index < ways.length; index++) {
       const touching = touches[state.at]![index];
       if (!touching) continue;
-      const { to, lead } = ways[index]!;
+      const { to, exit } = ways[index]!;
       let { known } = state;
       if (touching.has(fact)) {
-        const after = behind(spots[state.at]!, lead, Knowledge.of([[fact, known]]));
+        const after = behind(spots[state.at]!, exit, Knowledge.of([[fact, known]]));
         if (!after) continue;
         known = knownOf(after, fact);
       }
@@ -140,7 +140,7 @@ export function pathsTo(
       if (!there) seen[to] = [known];
       else if (there.some(other => other === known || dequal(other, known))) continue;
       else there.push(known);
-      open.push({ at: to, lead, known, previous: state });
+      open.push({ at: to, exit, known, previous: state });
     }
   }
   return found;
@@ -148,7 +148,7 @@ export function pathsTo(
   function legsOf(state: State): Leg[] {
     const legs: Leg[] = [{ at: state.at }];
     for (let leg: State | undefined = state; leg; leg = leg.previous)
-      if (leg.lead) legs.unshift({ at: leg.previous!.at, lead: leg.lead });
+      if (leg.exit) legs.unshift({ at: leg.previous!.at, exit: leg.exit });
     return legs;
   }
 }
@@ -167,11 +167,11 @@ export function pathTo(
 export function pathWords({ spots }: Graph, legs: readonly Leg[], titleOf: (scene: Id) => string): string[] {
   const words: string[] = [];
   let scene: Id | undefined;
-  for (const { at, lead } of legs) {
+  for (const { at, exit } of legs) {
     const spot = spots[at]!;
     if (spot.scene !== scene) words.push(`“${titleOf(spot.scene)}”`);
     scene = spot.scene;
-    if (lead?.label && spot.ways.length > 1) words.push(lead.label);
+    if (exit?.label && spot.ways.length > 1) words.push(exit.label);
   }
   return words;
 }

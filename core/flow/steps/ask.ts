@@ -8,7 +8,7 @@ import { Answer, type AnswerType, answerKindOf } from '../answers/registry.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineOf, lineReads } from '../line.ts';
 import type { AnswerShown } from '../session.ts';
-import { type Lead, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
+import { type Exit, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings } from './say.ts';
 
 export const Ask = z.strictObject({
@@ -75,15 +75,15 @@ export const ask: StepKind<Ask> = {
     plain(`; after ${step.tries === 1 ? 'one try' : `${step.tries} tries`} `),
     ...wayWords(step.giveUp?.to, around),
   ],
-  leads(step) {
-    const leads: Lead[] =
+  exits(step) {
+    const exits: Exit[] =
       step.answer.type === 'choice'
         ? step.answer.choices.map(choice => ({ scene: choice.to, label: choice.label, part: choice.id }))
         : [{ label: 'answered' }];
     if (step.answer.type === 'choice' && step.answer.otherwise)
-      leads.push({ scene: step.answer.otherwise.to, label: 'anything else typed', part: 'otherwise' });
-    else leads.push({ scene: step.giveUp?.to, label: 'not understood', part: 'giveUp' });
-    return leads;
+      exits.push({ scene: step.answer.otherwise.to, label: 'anything else typed', part: 'otherwise' });
+    else exits.push({ scene: step.giveUp?.to, label: 'not understood', part: 'giveUp' });
+    return exits;
   },
   waits: () => true,
   reads: step => [...lineReads(step.line), ...lineReads(step.again ?? [])],

@@ -19,7 +19,7 @@ export const callScene: StepKind<CallScene> = {
     { scene: step.scene, title: around.sceneTitle(step.scene) },
     { text: ', then come back here' },
   ],
-  leads: step => [{ scene: step.scene, part: 'scene', comesBack: true }],
+  exits: step => [{ scene: step.scene, part: 'scene', comesBack: true }],
   waits: () => false,
   reads: () => [],
   sets: () => [],

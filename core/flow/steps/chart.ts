@@ -39,7 +39,7 @@ export const chart: StepKind<Chart> = {
       ({ label, formula: source }, index): Words => [plain(`${index > 0 ? ', ' : ''}${label}: `), { formula: source }],
     ),
   ],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: (step, facts) => [
     ...lineReads(step.title),

@@ -58,7 +58,7 @@ export const askConsent: StepKind<AskConsent> = {
     plain('; without it '),
     ...wayWords(step.declined?.to, around),
   ],
-  leads: step => [
+  exits: step => [
     { label: 'agreed', part: 'agreed' },
     { scene: step.declined?.to, label: 'not agreed', part: 'declined' },
   ],
@@ -156,7 +156,7 @@ export const withdrawConsent: StepKind<WithdrawConsent> = {
   schema: WithdrawConsent,
   blank: id => ({ id, kind: 'withdraw consent', purpose: 'news by email' }),
   words: step => [plain(`Withdraw the consent to ${step.purpose}`)],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: () => [],
   sets: () => [],

@@ -41,7 +41,7 @@ export const decide: StepKind<Decide> = {
     plain('; otherwise '),
     ...wayWords(step.otherwise.to, around),
   ],
-  leads: step => [
+  exits: step => [
     ...step.ways.map((way, index) => ({
       scene: way.to,
       label: `if ${sentence(conditionWords(way.when))}`,

@@ -50,7 +50,7 @@ export const email: StepKind<Email> = {
     ...(step.askedFor ? [plain(', as they asked')] : []),
     ...(step.charts?.length ? [plain(step.charts.length === 1 ? ', with the chart' : ', with the charts')] : []),
   ],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: step => [...lineReads(step.subject), ...lineReads(step.line), ...('fact' in step.to ? [step.to.fact] : [])],
   sets: () => [],

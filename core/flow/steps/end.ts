@@ -17,7 +17,7 @@ export const end: StepKind<End> = {
   words: step => [
     { text: step.outcome ? `The flow ends here, with the outcome “${step.outcome}”` : 'The flow ends here' },
   ],
-  leads: () => [],
+  exits: () => [],
   ending: step => (step.outcome ? `Ends: ${step.outcome}` : 'Ends'),
   waits: () => true,
   reads: () => [],

@@ -62,7 +62,7 @@ export const form: StepKind<Form> = {
     plain(`; after ${step.tries === 1 ? 'one try' : `${step.tries} tries`} `),
     ...wayWords(step.giveUp?.to, around),
   ],
-  leads: step => [{ label: 'sent' }, { scene: step.giveUp?.to, label: 'not filled in', part: 'giveUp' }],
+  exits: step => [{ label: 'sent' }, { scene: step.giveUp?.to, label: 'not filled in', part: 'giveUp' }],
   waits: () => true,
   reads: step => lineReads(step.line),
   sets: step => step.fields.flatMap(field => field.fact ?? []),

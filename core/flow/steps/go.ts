@@ -12,7 +12,7 @@ export const go: StepKind<Go> = {
   schema: Go,
   blank: id => ({ id, kind: 'go', to: 'nowhere' }),
   words: (step, around) => [{ text: 'Go to ' }, { scene: step.to, title: around.sceneTitle(step.to) }],
-  leads: step => [{ scene: step.to, part: 'to' }],
+  exits: step => [{ scene: step.to, part: 'to' }],
   waits: () => false,
   reads: () => [],
   sets: () => [],

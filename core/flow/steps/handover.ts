@@ -39,7 +39,7 @@ export const handOver: StepKind<HandOver> = {
     plain(' and '),
     ...wayWords(step.closed.to, around),
   ],
-  leads: step => [
+  exits: step => [
     { label: 'when handed back', part: 'back' },
     { scene: step.closed.to, label: 'when closed', part: 'closed' },
   ],

@@ -82,7 +82,7 @@ export interface Stage {
 }
 
 /** One way out of a step: to a scene, or on to the next step when `scene` is absent. */
-export interface Lead {
+export interface Exit {
   scene?: Id | undefined;
   /** What the visitor did or what held, for labels: “Price a heat pump”, “otherwise”. */
   label?: string;
@@ -120,7 +120,7 @@ export interface StepKind<S extends { id: Id; kind: string }> {
   /** The step as an English sentence that mentions every fact and scene it uses. */
   words(step: S, around: Surroundings): Words;
   /** Every way out. None at all means that the flow stops here. */
-  leads(step: S): Lead[];
+  exits(step: S): Exit[];
   /** Where the flow may let go of the visitor at this step, in a few words: “Ends: lead”, “To Sales”. */
   ending?(step: S): string;
   /** Whether the play stops here until the visitor, or a person, acts. */
@@ -133,7 +133,7 @@ export interface StepKind<S extends { id: Id; kind: string }> {
    * What is known behind a way out, when `before` was in front of the step; null when that way is never taken. Without
    * it, what the step sets is known.
    */
-  after?(step: S, lead: Lead, before: Knowledge): Knowledge | null;
+  after?(step: S, exit: Exit, before: Knowledge): Knowledge | null;
   /** Mistakes inside the step itself, found without looking at the ways between steps. */
   check(step: S, around: Surroundings): StepFinding[];
   play(step: S, stage: Stage): Player;

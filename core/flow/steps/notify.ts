@@ -26,7 +26,7 @@ export const notify: StepKind<Notify> = {
     plain(' in the studio '),
     ...quoted(step.line),
   ],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: step => lineReads(step.line),
   sets: () => [],

@@ -14,7 +14,7 @@ export const pause: StepKind<Pause> = {
   schema: Pause,
   blank: id => ({ id, kind: 'pause', for: { amount: 2, unit: 'seconds' } }),
   words: step => [plain(`Pause for ${durationWords(step.for)}, or until the visitor writes`)],
-  leads: () => [{}],
+  exits: () => [{}],
   // A loop that only pauses goes on for ever without asking anything.
   waits: () => false,
   reads: () => [],

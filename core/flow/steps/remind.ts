@@ -39,7 +39,7 @@ export const remind: StepKind<Remind> = {
     plain(step.most === 1 ? ', once a question' : `, at most ${step.most} times a question`),
     ...(step.unanswered ? [plain('; after that '), ...wayWords(step.unanswered.to, around)] : []),
   ],
-  leads: step => [
+  exits: step => [
     {},
     ...(step.unanswered ? [{ scene: step.unanswered.to, label: 'no answer', part: 'unanswered' }] : []),
   ],

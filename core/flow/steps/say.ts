@@ -62,7 +62,7 @@ export const say: StepKind<Say> = {
       plain(`${index === 0 ? ' with the picture ' : ', '}“${picture.alt || 'not described'}”`),
     ),
   ],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: step => lineReads(step.line),
   sets: () => [],

@@ -29,7 +29,7 @@ export const score: StepKind<Score> = {
     factMark(step.fact),
     plain(`, because ${step.reason.trim() || '…'}`),
   ],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   // A score that nothing has added to yet is nothing, so it need not be set before.
   reads: () => [],

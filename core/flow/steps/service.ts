@@ -93,7 +93,7 @@ export const callService: StepKind<CallService> = {
     plain('; when it fails '),
     ...wayWords(step.failed?.to, around),
   ],
-  leads: step => [{ label: 'answered' }, { scene: step.failed?.to, label: 'failed', part: 'failed' }],
+  exits: step => [{ label: 'answered' }, { scene: step.failed?.to, label: 'failed', part: 'failed' }],
   waits: () => false,
   reads: step => [...templateFacts(step.url), ...(step.send ?? []).map(({ fact }) => fact)],
   sets: step => step.take.map(({ fact }) => fact),

@@ -38,7 +38,7 @@ export const set: StepKind<SetFact> = {
     factMark(step.fact),
     plain(` to “${show(step.value, 'text', { language: 'en', currency: 'EUR' })}”`),
   ],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: () => [],
   sets: step => [step.fact],

@@ -78,7 +78,7 @@ export const show: StepKind<Show> = {
       ],
     ),
   ],
-  leads(step) {
+  exits(step) {
     const actions = picks(step);
     return actions.length === 0
       ? [{}]

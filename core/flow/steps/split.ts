@@ -32,7 +32,7 @@ export const split: StepKind<Split> = {
       plain(`${index === 0 ? 'Of all visitors, let ' : '; let '}${percent(step, way.share)} `),
       ...wayWords(way.to, around),
     ]),
-  leads: step =>
+  exits: step =>
     step.ways.map((way, index) => ({ scene: way.to, label: percent(step, way.share), part: `ways.${index}` })),
   waits: () => false,
   reads: () => [],

@@ -23,7 +23,7 @@ export const takeToPage: StepKind<TakeToPage> = {
   schema: TakeToPage,
   blank: id => ({ id, kind: 'take to page', page: '' }),
   words: step => [plain(`Take the visitor to ${step.page || '…'}`)],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: () => [],
   sets: () => [],

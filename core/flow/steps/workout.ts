@@ -23,7 +23,7 @@ export const workOut: StepKind<WorkOut> = {
   schema: WorkOut,
   blank: id => ({ id, kind: 'work out', fact: 'result', formula: '' }),
   words: step => [plain('Work out '), factMark(step.fact), plain(' as '), { formula: step.formula }],
-  leads: () => [{}],
+  exits: () => [{}],
   waits: () => false,
   reads: (step, facts) => [
     ...(tryFormula(

@@ -33,7 +33,7 @@ const tones = {
   'set otherwise': 'neutral',
 } as const;
 
-function LeadWords({ label, before, after }: StepChange['leads'][number]) {
+function ExitWords({ label, before, after }: StepChange['exits'][number]) {
   if (before === undefined)
     return (
       <>
@@ -85,11 +85,11 @@ function StepRow({ change, onOpen }: { change: StepChange; onOpen: ((step: strin
         <p className="mt-1 font-script text-base leading-[1.5] [overflow-wrap:anywhere]">
           <Marked stretches={change.sentence} />
         </p>
-        {change.leads.length > 0 ? (
+        {change.exits.length > 0 ? (
           <ul className="mt-1 space-y-0.5 text-[0.8125rem] text-ink-2">
-            {change.leads.map((lead, index) => (
+            {change.exits.map((exit, index) => (
               <li key={index}>
-                <LeadWords {...lead} />
+                <ExitWords {...exit} />
               </li>
             ))}
           </ul>
