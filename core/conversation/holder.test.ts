@@ -1,0 +1,167 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import {
+  type Command,
+  commanded,
+  type Giver,
+  type Held,
+  type Holding,
+  isLed,
+  leftTheTeam,
+  played,
+  written,
+} from './holder.ts';
+
+const NOW = 1_000;
+const led: Holding = { holder: 'flow', agent: null, team: null, since: null, hasFlow: true, away: false };
+const waiting: Holding = { ...led, holder: 'waiting', team: 't1', since: 500, away: true };
+const priyas: Holding = { ...led, holder: 'agent', agent: 'priya', team: 't1', away: true };
+const closed: Holding = { ...led, holder: 'done', agent: 'priya', away: true };
+const ended: Holding = { ...led, holder: 'done' };
+const flowless: Holding = { ...led, holder: 'done', hasFlow: false };
+const states = { led, waiting, priyas, closed, ended, flowless };
+type State = keyof typeof states;
+
+const priya: Giver = { id: 'priya', name: 'Priya', isMember: true, isLead: false };
+const sam: Giver = { ...priya, id: 'sam', name: 'Sam' };
+const hanne: Giver = { ...priya, id: 'hanne', name: 'Hanne', isLead: true };
+const gone: Giver = { ...priya, id: 'gone', name: 'Gone', isMember: false };
+
+const commands: Record<string, Command> = {
+  take: { does: 'take' },
+  answer: { does: 'answer' },
+  'to a team': { does: 'pass on', to: { team: { id: 't2', name: 'Aftercare' } } },
+  'to Priya': { does: 'pass on', to: { member: { id: 'priya', name: 'Priya' } } },
+  'to nobody': { does: 'pass on', to: undefined },
+  'hand back': { does: 'hand back' },
+  close: { does: 'close' },
+};
+
+/** What came of it in a few words: who has it then and what was written, or why not. */
+function told(held: Held): string {
+  if ('refused' in held) return `refused: ${held.refused}`;
+  const { holder, agent, team, since } = held.holding;
+  const who = holder === 'agent' ? agent : holder;
+  const waits = since === null ? '' : ` since ${since}`;
+  const wrote = held.entries.map(({ kind }) => kind).join(', ') || 'nothing';
+  return `${who}${holder === 'waiting' ? ` for ${team}` : ''}${waits}; wrote ${wrote}${held.plays ? '; the flow is told' : ''}`;
+}
+
+describe('what a member does', () => {
+  test.each<[State, string, Giver, string]>([
+    ['led', 'take', sam, 'sam; wrote taken'],
+    ['waiting', 'take', sam, 'sam; wrote taken'],
+    ['priyas', 'take', sam, 'refused: already taken'],
+    ['priyas', 'take', hanne, 'refused: already taken'],
+    ['priyas', 'take', priya, 'priya; wrote nothing'],
+    ['closed', 'take', sam, 'sam; wrote taken'],
+    ['led', 'answer', sam, 'sam; wrote taken'],
+    ['waiting', 'answer', sam, 'sam; wrote taken'],
+    ['priyas', 'answer', priya, 'priya; wrote nothing'],
+    ['priyas', 'answer', sam, 'refused: not yours'],
+    ['priyas', 'answer', hanne, 'refused: not yours'],
+    ['led', 'to a team', sam, 'waiting for t2 since 1000; wrote passed on'],
+    ['waiting', 'to a team', sam, 'waiting for t2 since 500; wrote passed on'],
+    ['priyas', 'to a team', priya, 'waiting for t2 since 1000; wrote passed on'],
+    ['priyas', 'to a team', sam, 'refused: not yours'],
+    ['priyas', 'to a team', hanne, 'waiting for t2 since 1000; wrote passed on'],
+    ['waiting', 'to Priya', sam, 'priya; wrote passed on'],
+    ['priyas', 'to Priya', priya, 'priya; wrote nothing'],
+    ['waiting', 'to nobody', sam, 'refused: nobody there'],
+    ['priyas', 'to nobody', sam, 'refused: not yours'],
+    ['led', 'hand back', sam, 'flow; wrote nothing'],
+    ['waiting', 'hand back', sam, 'flow; wrote handed back; the flow is told'],
+    ['priyas', 'hand back', priya, 'flow; wrote handed back; the flow is told'],
+    ['priyas', 'hand back', sam, 'refused: not yours'],
+    ['closed', 'hand back', sam, 'flow; wrote handed back; the flow is told'],
+    ['flowless', 'hand back', sam, 'refused: no flow'],
+    ['led', 'close', sam, 'done; wrote done'],
+    ['waiting', 'close', sam, 'done; wrote done'],
+    ['priyas', 'close', priya, 'done; wrote done'],
+    ['priyas', 'close', sam, 'refused: not yours'],
+    ['priyas', 'close', hanne, 'refused: not yours'],
+    ['closed', 'close', sam, 'done; wrote nothing'],
+    ['waiting', 'take', gone, 'refused: not a member'],
+    ['waiting', 'answer', gone, 'refused: not a member'],
+    ['waiting', 'close', gone, 'refused: not a member'],
+  ])('%s: %s', (state, command, giver, expected) => {
+    expect(told(commanded(states[state], commands[command]!, giver, NOW))).toBe(expected);
+  });
+
+  test('two at the same instant: the second finds it with the first', () => {
+    const first = commanded(waiting, { does: 'take' }, priya, NOW);
+    if ('refused' in first) throw new Error(first.refused);
+    expect(commanded(first.holding, { does: 'take' }, sam, NOW)).toEqual({ refused: 'already taken' });
+    expect(commanded(first.holding, { does: 'answer' }, sam, NOW)).toEqual({ refused: 'not yours' });
+  });
+
+  test('handed back while the visitor writes: whichever is first, the flow is told of both, or of the hand-back', () => {
+    const back = commanded(priyas, { does: 'hand back' }, priya, NOW);
+    if ('refused' in back) throw new Error(back.refused);
+    expect(written(back.holding, NOW).plays).toBe(true);
+    const before = written(priyas, NOW);
+    expect(before.plays).toBe(false);
+    expect(told(commanded(before.holding, { does: 'hand back' }, priya, NOW))).toContain('the flow is told');
+  });
+});
+
+test.each<[State, string]>([
+  ['led', 'flow; wrote nothing; the flow is told'],
+  ['ended', 'done; wrote nothing; the flow is told'],
+  ['waiting', 'waiting for t1 since 500; wrote nothing'],
+  ['priyas', 'priya; wrote nothing'],
+  ['closed', 'waiting for null since 1000; wrote nothing'],
+  ['flowless', 'waiting for null since 1000; wrote nothing'],
+])('the visitor writes, %s', (state, expected) => {
+  expect(told(written(states[state], NOW))).toBe(expected);
+});
+
+describe('who has it leaves the team', () => {
+  test('and it waits for somebody else, with the reason', () => {
+    expect(told(leftTheTeam(priyas, priya, NOW))).toBe('waiting for t1 since 1000; wrote released');
+  });
+  test.each<State>(['led', 'waiting', 'closed', 'ended'])('which changes nothing of what is %s', state => {
+    expect(leftTheTeam(states[state], priya, NOW)).toEqual({ holding: states[state], entries: [], plays: false });
+  });
+});
+
+test('whatever is done, in whatever order: an agent has what is with an agent, and who waits does so since a time', () => {
+  const step = fc.oneof(
+    fc.record({
+      command: fc.constantFrom(...Object.values(commands)),
+      giver: fc.constantFrom(priya, sam, hanne, gone),
+    }),
+    fc.constantFrom('writes' as const, 'plays' as const, 'ends' as const, 'hands over' as const, 'leaves' as const),
+  );
+  fc.assert(
+    fc.property(fc.constantFrom(...Object.values(states)), fc.array(step, { maxLength: 20 }), (start, steps) => {
+      let holding: Holding = start;
+      for (const one of steps) {
+        if (one === 'writes') holding = written(holding, NOW).holding;
+        else if (one === 'leaves') holding = leftTheTeam(holding, priya, NOW).holding;
+        else if (typeof one === 'string') {
+          // Who is not told does nothing.
+          if (isLed(holding))
+            holding = played(
+              holding,
+              one === 'plays'
+                ? { does: 'go on' }
+                : one === 'ends'
+                  ? { does: 'end' }
+                  : { does: 'hand over', team: 't1' },
+              NOW,
+            );
+        } else {
+          const held = commanded(holding, one.command, one.giver, NOW);
+          if ('refused' in held) continue;
+          if (JSON.stringify(held.holding) === JSON.stringify(holding)) expect(held.entries).toEqual([]);
+          holding = held.holding;
+        }
+        if (holding.holder === 'agent') expect(holding.agent).not.toBeNull();
+        expect(holding.since !== null).toBe(holding.holder === 'waiting');
+        if (holding.holder === 'flow') expect(holding.hasFlow).toBe(true);
+      }
+    }),
+    { numRuns: 500 },
+  );
+});

@@ -1,0 +1,145 @@
+import { z } from 'zod';
+import { done, handedBack, passedOn, released, taken } from './entries/held.ts';
+import type { EntryBody } from './entries/registry.ts';
+import type { Who } from './entries/who.ts';
+
+/** Who has a conversation now: a flow, nobody yet (it waits for a person), an agent, or nobody any more. */
+export const Holder = z.enum(['flow', 'waiting', 'agent', 'done']);
+export type Holder = z.infer<typeof Holder>;
+
+/** Who has a conversation, with what decides on who may do what with it. */
+export interface Holding {
+  holder: Holder;
+  /** The member who has it, while an agent has. */
+  agent: string | null;
+  /** The team that it waits for, or was given to. */
+  team: string | null;
+  /** Since when the visitor waits for a person, in epoch milliseconds; null while they do not. */
+  since: number | null;
+  /** Whether there is a flow that could lead it. */
+  hasFlow: boolean;
+  /** Whether its flow has given it to people, or had it taken away, and waits to be handed it back. */
+  away: boolean;
+}
+
+/** What a flow, told of something, came to. */
+export type Played = { does: 'go on' } | { does: 'end' } | { does: 'hand over'; team: string | null };
+
+/** Who gives a command. A member who was removed meanwhile may still have a page open. */
+export interface Giver extends Who {
+  isMember: boolean;
+  isLead: boolean;
+}
+
+/** What members do with conversations. Who it is passed on to is undefined when there is nobody and no team like that. */
+export type Command =
+  | { does: 'take' }
+  | { does: 'answer' }
+  | { does: 'pass on'; to: { team: Who } | { member: Who } | undefined }
+  | { does: 'hand back' }
+  | { does: 'close' };
+
+/** Why a command is refused; the words are the server’s. */
+export type Refusal = 'not a member' | 'already taken' | 'not yours' | 'no flow' | 'nobody there';
+
+/** What comes of a command: who has it then, what is written in the log, and whether the flow is told of it. */
+export type Held = { holding: Holding; entries: EntryBody[]; plays: boolean } | { refused: Refusal };
+
+/** What comes of something that nobody can be refused. */
+type Happened = Exclude<Held, { refused: unknown }>;
+
+const still = (holding: Holding): Happened => ({ holding, entries: [], plays: false });
+
+/** It waits for a person; who has waited already, since then. */
+const waits = (holding: Holding, now: number): Holding => ({
+  ...holding,
+  holder: 'waiting',
+  agent: null,
+  since: holding.since ?? now,
+});
+
+const isWith = (holding: Holding, member: string): boolean => holding.holder === 'agent' && holding.agent === member;
+const isWithOther = (holding: Holding, member: string): boolean =>
+  holding.holder === 'agent' && holding.agent !== member;
+
+/** Whether what happens is told to the flow: while it leads, or when it has come to its end by itself. */
+export function isLed({ holder, hasFlow, away }: Holding): boolean {
+  return hasFlow && (holder === 'flow' || (holder === 'done' && !away));
+}
+
+/**
+ * The visitor writes. A flow that leads is told; what people have stays with them; what they closed, and what no flow
+ * could lead, waits for somebody.
+ */
+export function written(holding: Holding, now: number): Happened {
+  if (isLed(holding)) return { holding, entries: [], plays: true };
+  return holding.holder === 'waiting' || holding.holder === 'agent' ? still(holding) : still(waits(holding, now));
+}
+
+/** The flow was told of something and did what it does. */
+export function played(holding: Holding, did: Played, now: number): Holding {
+  if (did.does === 'hand over') return { ...waits(holding, now), team: did.team, away: true };
+  const led = { ...holding, agent: null, since: null, away: false };
+  return did.does === 'end' ? { ...led, holder: 'done' } : { ...led, holder: 'flow', team: null };
+}
+
+/** Who has the conversation is removed from the team: it waits for somebody else. */
+export function leftTheTeam(holding: Holding, member: Who, now: number): Happened {
+  if (!isWith(holding, member.id)) return still(holding);
+  return { ...still(waits(holding, now)), entries: [{ kind: released.kind, member }] };
+}
+
+/**
+ * A member does something with a conversation.
+ *
+ * What nobody has, anybody may take, answer, pass on, hand back or close. What somebody has is theirs: others are
+ * refused, but a lead may pass it on. A command that changes nothing writes nothing.
+ */
+export function commanded(holding: Holding, command: Command, giver: Giver, now: number): Held {
+  if (!giver.isMember) return { refused: 'not a member' };
+  const member: Who = { id: giver.id, name: giver.name };
+  const mine = isWith(holding, giver.id);
+  const others = isWithOther(holding, giver.id);
+  const withMe: Holding = { ...holding, holder: 'agent', agent: giver.id, since: null };
+  switch (command.does) {
+    case 'take':
+      if (others) return { refused: 'already taken' };
+      return mine ? still(holding) : { ...still(withMe), entries: [{ kind: taken.kind, member }] };
+    case 'answer':
+      if (others) return { refused: 'not yours' };
+      return mine ? still(holding) : { ...still(withMe), entries: [{ kind: taken.kind, member }] };
+    case 'pass on': {
+      if (others && !giver.isLead) return { refused: 'not yours' };
+      const { to } = command;
+      if (!to) return { refused: 'nobody there' };
+      if ('team' in to) {
+        if (holding.holder === 'waiting' && holding.team === to.team.id) return still(holding);
+        return {
+          ...still({ ...waits(holding, now), team: to.team.id }),
+          entries: [{ kind: passedOn.kind, member, to: to.team.name }],
+        };
+      }
+      if (isWith(holding, to.member.id)) return still(holding);
+      return {
+        ...still({ ...withMe, agent: to.member.id }),
+        entries: [{ kind: passedOn.kind, member, to: to.member.name }],
+      };
+    }
+    case 'hand back':
+      if (!holding.hasFlow) return { refused: 'no flow' };
+      if (others) return { refused: 'not yours' };
+      if (holding.holder === 'flow') return still(holding);
+      return {
+        holding: { ...holding, holder: 'flow', agent: null, team: null, since: null },
+        entries: [{ kind: handedBack.kind, member }],
+        plays: true,
+      };
+    case 'close':
+      if (others) return { refused: 'not yours' };
+      if (holding.holder === 'done') return still(holding);
+      return {
+        ...still({ ...holding, holder: 'done', since: null, away: true }),
+        entries: [{ kind: done.kind, member }],
+      };
+  }
+}
