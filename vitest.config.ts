@@ -40,7 +40,7 @@ export default defineConfig({
       node('demo'),
       page('studio'),
       page('widget'),
-      { test: { ...node('e2e').test, name: 'house', include: ['house/*.test.ts'] } },
+      { test: { ...node('e2e').test, name: 'house', include: ['house/**/*.test.ts'] } },
     ],
   },
 });

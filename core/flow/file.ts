@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { Flow, FORMAT, shape } from './format.ts';
 import { RunThrough } from './runs/run.ts';
 import { described } from './shapes.ts';
+import { flowAsNow, isKnown } from './upgrades/registry.ts';
+
+const NAME = 'kineta.flow/';
 
 /** A picture in a file, by its own content. */
 const DataUrl = z
@@ -32,8 +35,8 @@ export interface FlowFile {
 export function flowJsonSchema(): object {
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    $id: 'urn:kineta:flow:1',
-    title: 'Kineta flow, version 1',
+    $id: 'urn:kineta:flow:2',
+    title: 'Kineta flow, version 2',
     ...described(fileShape),
   };
 }
@@ -41,7 +44,7 @@ export function flowJsonSchema(): object {
 /** Thrown by {@link readFlow}; the message says what is wrong and where, for a person. */
 export class FlowFileError extends Error {
   override name = 'FlowFileError';
-  readonly code: 'not json' | 'not a flow' | 'later version' | 'invalid';
+  readonly code: 'not json' | 'not a flow' | 'later version' | 'unknown version' | 'invalid';
   constructor(code: FlowFileError['code'], message: string) {
     super(message);
     this.code = code;
@@ -70,9 +73,10 @@ export function placeWords(path: readonly PropertyKey[]): string {
 }
 
 /**
- * Reads a flow file with all that is in it.
+ * Reads a flow file with all that is in it; one of an earlier version is brought up.
  * @param text the file’s content
- * @throws {FlowFileError} when it is broken JSON, something else, of a later version, or not as the format says
+ * @throws {FlowFileError} when it is broken JSON, something else, of a version that is not known, or not as the format
+ * says
  */
 export function readFlowFile(text: string): FlowFile {
   let content: unknown;
@@ -82,14 +86,16 @@ export function readFlowFile(text: string): FlowFile {
     throw new FlowFileError('not json', `This is not a flow file: it is broken JSON (${(error as Error).message}).`);
   }
   const format = (content as { format?: unknown } | null)?.format;
-  if (typeof format !== 'string' || !format.startsWith('kineta.flow/'))
+  if (typeof format !== 'string' || !format.startsWith(NAME))
     throw new FlowFileError('not a flow', 'This is not a flow file: its “format” is not kineta.flow.');
-  if (format !== FORMAT)
-    throw new FlowFileError(
-      'later version',
-      `This flow was written by a later Kineta (${format}); this one reads ${FORMAT}. Nothing was changed.`,
-    );
-  const { pictures, runs, ...rest } = content as Record<string, unknown>;
+  if (!isKnown(format, FORMAT))
+    throw Number(format.slice(NAME.length)) > Number(FORMAT.slice(NAME.length))
+      ? new FlowFileError(
+          'later version',
+          `This flow was written by a later Kineta (${format}); this one reads ${FORMAT}. Nothing was changed.`,
+        )
+      : new FlowFileError('unknown version', `There is no version “${format}” of a flow file.`);
+  const { pictures, runs, ...rest } = flowAsNow(content) as Record<string, unknown>;
   const flow = checked(Flow.safeParse(rest));
   const more = checked(Extras.safeParse({ pictures, runs }));
   return { flow, pictures: more.pictures ?? {}, runs: more.runs ?? [] };

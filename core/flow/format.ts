@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Fact } from '../facts/fact.ts';
 import { Id } from './id.ts';
-import { Step } from './steps/registry.ts';
+import { Step, usualKinds } from './steps/registry.ts';
 
 /** A titled part of a flow. Its steps run from top to bottom. */
 export const Scene = z.strictObject({
@@ -11,7 +11,11 @@ export const Scene = z.strictObject({
 });
 export type Scene = z.infer<typeof Scene>;
 
-export const FORMAT = 'kineta.flow/1';
+/**
+ * The version of the format. It goes up whenever something written in the one before would not be read any more; then an
+ * upgrade brings that up (`upgrades/`).
+ */
+export const FORMAT = 'kineta.flow/2';
 
 export const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -23,7 +27,7 @@ export const shape = z.strictObject({
   scenes: z.array(Scene).min(1, 'A flow has at least one scene.').max(200),
 });
 
-/** An automated conversation in the open format `kineta.flow/1`. */
+/** An automated conversation in the open format `kineta.flow/2`. */
 export type Flow = z.infer<typeof shape>;
 
 /** Reads a flow; identities are unique in it, so that every place can be named. */
@@ -59,8 +63,8 @@ export function blankFlow(name: string, speaker: string, id: () => Id): Flow {
         id: id(),
         title: 'Welcome',
         steps: [
-          { id: id(), kind: 'say', line: [[{ text: 'Hello! How can I help?' }]] },
-          { id: id(), kind: 'end' },
+          { ...usualKinds.line.blank(id()), line: [[{ text: 'Hello! How can I help?' }]] },
+          usualKinds.close.blank(id()),
         ],
       },
     ],
