@@ -1,8 +1,38 @@
+export type { EntryKind, Reader } from './conversation/entries/kind.ts';
+export {
+  EntryBody,
+  entriesOf,
+  entryKindOf,
+  entryKinds,
+  entryWords,
+  recordedKinds,
+  recordedOf,
+  visitorSees,
+} from './conversation/entries/registry.ts';
+export { Who } from './conversation/entries/who.ts';
+export {
+  type Command,
+  commanded,
+  type Giver,
+  type Held,
+  Holder,
+  type Holding,
+  isLed,
+  leftTheTeam,
+  type Played,
+  played,
+  type Refusal,
+  written as visitorWrote,
+} from './conversation/holder.ts';
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';
 export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
 export { givenFacts, plainVisit, type Visit } from './facts/given.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
+export { ServiceRequest } from './flow/acts/call-service.ts';
+export { KnownFact } from './flow/acts/learn.ts';
+export { Act, type ActOf, actKindOf, actKinds, saidIn } from './flow/acts/registry.ts';
+export { signed } from './flow/acts/score.ts';
 export type { Choice } from './flow/answers/choice.ts';
 export { FileKind, MOST_MEGABYTES } from './flow/answers/file.ts';
 export { Answer, type AnswerType, answerKindOf, answerKinds, FieldAnswer } from './flow/answers/registry.ts';
@@ -36,6 +66,7 @@ export { type Clash, type Copy, copyOf, hear, insist, send, settle, unsend, writ
 export { dice } from './flow/dice.ts';
 export { difference } from './flow/difference.ts';
 export { apply, applyAll, Edit, findStep, joined } from './flow/edits.ts';
+export { type Event, FieldReply, FileGiven, type Reply, type Told } from './flow/event.ts';
 export {
   type FlowFile,
   FlowFileError,
@@ -76,23 +107,10 @@ export {
   type Stage as RehearsalStage,
   worldOf,
 } from './flow/runs/rehearse.ts';
-export { Beat, Must, plainSetting, RunThrough, Setting } from './flow/runs/run.ts';
-export {
-  Act,
-  AnswerShown,
-  CardShown,
-  ChartShown,
-  type Event,
-  FieldReply,
-  FieldShown,
-  FileGiven,
-  freshSession,
-  Picture,
-  ServiceRequest,
-  Session,
-  type World,
-} from './flow/session.ts';
+export { askedMusts, Beat, Must, plainSetting, RUN_FORMAT, RunThrough, Setting } from './flow/runs/run.ts';
+export { freshSession, Session } from './flow/session.ts';
 export { described, type JsonSchema, shapes } from './flow/shapes.ts';
+export { AnswerShown, CardShown, ChartShown, FieldShown, Picture } from './flow/shown.ts';
 export type { Ask } from './flow/steps/ask.ts';
 export type { CallScene } from './flow/steps/callscene.ts';
 export type { Chart } from './flow/steps/chart.ts';
@@ -106,18 +124,22 @@ export type { HandOver } from './flow/steps/handover.ts';
 export type { Exit, Surroundings } from './flow/steps/kind.ts';
 export type { Notify } from './flow/steps/notify.ts';
 export type { Pause } from './flow/steps/pause.ts';
-export { kindOf, Step, stepKinds } from './flow/steps/registry.ts';
+export { kindOf, Step, stepKinds, usualKinds } from './flow/steps/registry.ts';
 export type { Remind } from './flow/steps/remind.ts';
 export type { Say } from './flow/steps/say.ts';
-export { type Score, signed } from './flow/steps/score.ts';
-export { CallService, serviceFailure } from './flow/steps/service.ts';
+export type { Score } from './flow/steps/score.ts';
+export type { CallService } from './flow/steps/service.ts';
 export type { SetFact } from './flow/steps/set.ts';
 export type { Card, Show } from './flow/steps/show.ts';
 export type { Split } from './flow/steps/split.ts';
 export type { StartFlow } from './flow/steps/startflow.ts';
 export { Page, type TakeToPage } from './flow/steps/take.ts';
 export type { WorkOut } from './flow/steps/workout.ts';
+export { flowAsNow, runAsNow } from './flow/upgrades/registry.ts';
 export { type Station, type Way, waysOf } from './flow/ways.ts';
 export { findWords, replaceWords, type Wording } from './flow/wording.ts';
+export type { World } from './flow/world.ts';
 export { Duration, durationWords, milliseconds } from './hours/duration.ts';
 export { clockTime, type Opening, OpeningHours, opening } from './hours/hours.ts';
+export { Direction, directionWords } from './messages/direction.ts';
+export { message, messagesIn, spoken } from './messages/message.ts';

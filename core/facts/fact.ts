@@ -34,6 +34,13 @@ export const FactName = z
   .refine(name => name === name.trim() && !name.includes('  '), 'A fact’s name has single spaces only.')
   .refine(name => !['constructor', 'prototype', 'toString', 'valueOf'].includes(name), 'That name is reserved.');
 
+/** What a person on record is listed and found by. */
+export const PersonPart = z.enum(['name', 'email', 'phone']);
+export type PersonPart = z.infer<typeof PersonPart>;
+
+/** The types of facts that can be each of these. */
+export const personTypes: Readonly<Record<PersonPart, FactType>> = { name: 'text', email: 'email', phone: 'phone' };
+
 /** The definition of one named, typed value that a flow uses. */
 export const Fact = z.strictObject({
   name: FactName,
@@ -42,6 +49,8 @@ export const Fact = z.strictObject({
   choices: z.array(z.string().min(1).max(200)).max(100).optional(),
   /** What a number counts, written after it: “kWh”, “rooms”. */
   unit: z.string().trim().min(1).max(20).optional(),
+  /** What of a person’s record it is, when the visitor’s fact is their name, email or phone number. */
+  person: PersonPart.optional(),
 });
 export type Fact = z.infer<typeof Fact>;
 

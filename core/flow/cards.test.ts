@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import type { Act, Event } from './session.ts';
+import type { Act } from './acts/registry.ts';
+import type { Event } from './event.ts';
 import type { Step } from './steps/registry.ts';
 import { end, flowOf, line, notes, opened, perform, said, say, typed } from './tests/perform.ts';
 

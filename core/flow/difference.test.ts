@@ -25,7 +25,7 @@ test('makes any flow into any other', () => {
 
 const say = (id: string): Step => ({ id, kind: 'say', line: [[{ text: id }]] });
 const flow = (...scenes: string[][]): Flow => ({
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'First visit',
   speaker: 'Robin',
   facts: [],

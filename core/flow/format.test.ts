@@ -34,13 +34,13 @@ describe('the format', () => {
   test('of all kinds, with pictures and run-throughs, export then import is identity', () => {
     const pictures = { '/p/abc': 'data:image/png;base64,iVBORw0KGgo=' };
     const runs: RunThrough[] = [
-      { format: 'kineta.run/1', name: 'A run', setting: plainSetting, beats: [], must: [{ must: 'end' }] },
+      { format: 'kineta.run/2', name: 'A run', setting: plainSetting, beats: [], must: [{ must: 'end' }] },
     ];
     const file = { flow: Flow.parse(everyKind), pictures, runs };
     expect(readFlowFile(writeFlowFile(file))).toEqual(file);
     expect(readFlowFile(JSON.stringify(everyKind))).toEqual({ ...file, pictures: {}, runs: [] });
     const wrong = (more: object) => () => readFlow(JSON.stringify({ ...everyKind, ...more }));
-    expect(wrong({ runs: [{ format: 'kineta.run/1', name: 'A run' }] })).toThrow(/run-through 1/);
+    expect(wrong({ runs: [{ format: 'kineta.run/2', name: 'A run' }] })).toThrow(/run-through 1/);
     expect(wrong({ pictures: { '/p/abc': 'data:text/html;base64,AAAA' } })).toThrow(/A picture in a file is/);
   });
 
@@ -66,9 +66,9 @@ describe('the format', () => {
     ['{"format": ', 'not json', /broken JSON/],
     ['[]', 'not a flow', /not a flow file/],
     ['null', 'not a flow', /not a flow file/],
-    ['{"format":"kineta.flow/2"}', 'later version', /later Kineta/],
+    ['{"format":"kineta.flow/3"}', 'later version', /later Kineta/],
     [
-      '{"format":"kineta.flow/1","name":"x","speaker":"R","facts":[],"scenes":[]}',
+      '{"format":"kineta.flow/2","name":"x","speaker":"R","facts":[],"scenes":[]}',
       'invalid',
       /scenes: A flow has at least one scene/,
     ],

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Event } from './session.ts';
+import type { Event } from './event.ts';
 import type { Step } from './steps/registry.ts';
 import { tuesday } from './tests/flow.arbitrary.ts';
 import { end, flowOf, line, notes, opened, perform, said, say, typed } from './tests/perform.ts';
@@ -55,11 +55,11 @@ describe('a call of a service', () => {
     facts,
   );
   const asked: Event[] = [opened, typed('tx4 2qd')];
-  const answered = (result: unknown): Event => ({ event: 'called', ticket: 1, outcome: 'worked', result });
+  const answered = (result: unknown): Event => ({ event: 'told', ticket: 1, outcome: 'worked', result });
 
   test('waits for its answer, with facts encoded into its address', () => {
     const { acts, session } = perform(flow, asked);
-    expect(session).toMatchObject({ state: 'calling', at: 'call', ticket: 1 });
+    expect(session).toMatchObject({ state: 'awaiting', at: 'call', ticket: 1 });
     expect(acts.at(-1)).toEqual({
       act: 'call service',
       step: 'call',
@@ -89,7 +89,7 @@ describe('a call of a service', () => {
   test('that failed takes its own way, and can be decided on', () => {
     const { last, acts } = perform(flow, [
       ...asked,
-      { event: 'called', ticket: 1, outcome: 'failed', why: 'it took longer than 5 s.' },
+      { event: 'told', ticket: 1, outcome: 'failed', why: 'it took longer than 5 s.' },
     ]);
     expect(notes(acts)).toEqual(['The service failed: it took longer than 5 s.']);
     expect(said(last)).toEqual(['I could not look that up.']);
@@ -166,9 +166,10 @@ describe('an email', () => {
 
   test('that came back is told to the visitor, who still stands where they stood', () => {
     const cameBack: Event = {
-      event: 'undelivered',
+      event: 'told',
       step: 'mail',
-      to: 'maud@ellery.example',
+      outcome: 'failed',
+      about: 'maud@ellery.example',
       why: '550 no such mailbox',
     };
     const { last, session } = perform(flow, [...sent, cameBack]);

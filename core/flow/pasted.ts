@@ -1,6 +1,8 @@
+import { briefAnswer, choiceOf } from './answers/registry.ts';
 import type { Id } from './id.ts';
 import { lineOf } from './line.ts';
-import type { Step } from './steps/registry.ts';
+import type { Ask } from './steps/ask.ts';
+import { type Step, usualKinds } from './steps/registry.ts';
 
 const BULLET = /^\s*(?:[-*•–—‣◦]|\(?[a-z]\)|[a-z][.)]\s)\s*(.+)$/i;
 const NUMBER = /^\s*(?:\d{1,3}[.):]|#+)\s+(.+)$/;
@@ -24,18 +26,23 @@ export function stepsFromText(text: string, id: () => Id): Step[] {
   const lines = text.split(/\r?\n/).filter(line => line.trim() !== '');
   if (lines.length < 2) return [];
   const steps: Step[] = [];
+  // The question that points below it belong to.
+  let asking: Ask | undefined;
   for (const line of lines) {
     const { words, bullet } = unlisted(line.slice(0, LONGEST));
     if (words === '') continue;
-    const last = steps.at(-1);
     const isQuestion = /[?？]["”’)]*$/.test(words);
-    if (bullet && !isQuestion && last?.kind === 'ask') {
-      const choices = last.answer.type === 'choice' ? last.answer.choices : [];
+    if (bullet && !isQuestion && asking) {
+      const choices = 'choices' in asking.answer ? asking.answer.choices : [];
       if (choices.length < MOST_CHOICES)
-        last.answer = { type: 'choice', choices: [...choices, { id: id(), label: words.slice(0, LONGEST_CHOICE) }] };
-    } else if (isQuestion)
-      steps.push({ id: id(), kind: 'ask', line: lineOf(words), answer: { type: 'short text' }, tries: 2 });
-    else steps.push({ id: id(), kind: 'say', line: lineOf(words) });
+        asking.answer = choiceOf([...choices, { id: id(), label: words.slice(0, LONGEST_CHOICE) }]);
+    } else if (isQuestion) {
+      asking = { ...usualKinds.question.blank(id()), line: lineOf(words), answer: briefAnswer };
+      steps.push(asking);
+    } else {
+      asking = undefined;
+      steps.push({ ...usualKinds.line.blank(id()), line: lineOf(words) });
+    }
   }
   return steps;
 }

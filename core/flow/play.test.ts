@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { answerKindOf } from './answers/registry.ts';
 import { dice } from './dice.ts';
+import type { Event } from './event.ts';
 import type { Flow } from './format.ts';
 import { MOST_STEPS, play } from './play.ts';
-import { type Event, freshSession, Session } from './session.ts';
+import { freshSession, Session } from './session.ts';
 import type { Step } from './steps/registry.ts';
 import { anyEvent, anyFlow, soundFlow, tuesday } from './tests/flow.arbitrary.ts';
 import { end, flowOf, line, opened, perform, said, typed } from './tests/perform.ts';
@@ -46,7 +47,7 @@ describe('playing a flow', () => {
     );
     const { acts, session } = perform(flow, [opened, typed('about 1,900')]);
     expect(said(acts)).toEqual(['What do you spend?', 'About £612.94 less.']);
-    expect(session).toEqual({ state: 'ended', facts: { 'heating bill': 1900, saving: 612.94 } });
+    expect(session).toEqual({ state: 'ended', scene: 'welcome', facts: { 'heating bill': 1900, saving: 612.94 } });
   });
 
   test('asks a bad answer again in its own words, then goes where it is told', () => {
@@ -79,6 +80,7 @@ describe('playing a flow', () => {
     expect(perform(flow, [opened, typed('maud@ellery.example')]).acts).toContainEqual({
       act: 'remember',
       fact: 'email',
+      type: 'email',
       value: 'maud@ellery.example',
     });
   });
@@ -143,8 +145,8 @@ describe('playing a flow', () => {
       ],
     });
     const { acts } = perform(flow, [opened]);
-    expect(acts.map(act => act.act)).toEqual(['enter', 'note', 'say', 'end']);
-    expect(acts[1]).toMatchObject({ text: 'Accounts is closed until Mon 09:00.' });
+    expect(acts.map(act => act.act)).toEqual(['enter', 'direction', 'say', 'end']);
+    expect(acts[1]).toMatchObject({ says: { code: 'team closed', team: 'Accounts', until: 'Mon 09:00' } });
   });
 
   test('what is written after the end begins anew', () => {
@@ -274,7 +276,7 @@ describe('playing a flow', () => {
       ],
     });
     const { acts } = perform(flowOf({ welcome: [draw, end] }, facts), [opened]);
-    expect(acts.map(act => act.act)).toEqual(['enter', 'note', 'end']);
+    expect(acts.map(act => act.act)).toEqual(['enter', 'direction', 'end']);
   });
 
   test('scores add up from nothing, each with its reason in the log', () => {
@@ -349,7 +351,7 @@ describe('playing a flow', () => {
 
     test('what is no plain answer is asked once more, and is no consent', () => {
       expect(recorded([typed('perhaps'), typed('we will see')])).toEqual([]);
-      expect(perform(flow, [opened, typed('perhaps'), typed('we will see')]).session).toEqual({
+      expect(perform(flow, [opened, typed('perhaps'), typed('we will see')]).session).toMatchObject({
         state: 'ended',
         facts: {},
       });

@@ -1,20 +1,22 @@
 import { type Order, understandOrder } from '../answers/order.ts';
 import { type Facts, rounded, type Value } from '../facts/fact.ts';
 import { givenValues } from '../facts/given.ts';
+import type { Direction } from '../messages/direction.ts';
+import { spoken } from '../messages/message.ts';
+import type { Act } from './acts/registry.ts';
+import type { Event, Reply } from './event.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
-import { lineOf } from './line.ts';
 import { type Program, programOf } from './program.ts';
-import type { Act, Event, Session, World } from './session.ts';
-import { CALLED, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
+import type { Session } from './session.ts';
+import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
+import type { World } from './world.ts';
 
 /** The most steps that a flow may take between two inputs of a visitor. */
 export const MOST_STEPS = 500;
 
 /** How many questions one can go back. */
 const MOST_BACK = 30;
-
-const GOODBYE = 'All right, I’ll leave it there. Write whenever you would like to go on.';
 
 const NOTHING_MAILED: Run['mailed'] = {};
 
@@ -31,6 +33,7 @@ class Performance implements Run {
   stack: Id[];
   past: Id[];
   ticket: number;
+  scene: Id | undefined;
   timed = false;
   private readonly program: Program;
   private copied = false;
@@ -48,6 +51,7 @@ class Performance implements Run {
     this.stack = session.stack ? [...session.stack] : [];
     this.past = session.past ?? [];
     this.ticket = session.ticket ?? 0;
+    this.scene = session.scene;
     this.apart = program.given.size > 0 || hasAny(world.business);
     this.known = session.facts;
     if (this.apart) this.known = this.allKnown();
@@ -64,7 +68,8 @@ class Performance implements Run {
     (this.facts as Record<string, Value>)[fact] = value;
     if (this.apart && this.world.business[fact] === undefined) (this.known as Record<string, Value>)[fact] = value;
     this.acts.push({ act: 'learn', step, fact, type, value });
-    if (this.program.remembered.has(fact)) this.acts.push({ act: 'remember', fact, value });
+    const kept = this.program.remembered.get(fact);
+    if (kept) this.acts.push({ act: 'remember', fact, type, value, ...(kept.person ? { person: kept.person } : {}) });
   }
 
   setTimer(step: Id, after: number): void {
@@ -74,6 +79,16 @@ class Performance implements Run {
 
   nextTicket(): number {
     return ++this.ticket;
+  }
+
+  enter(scene: Id, title: string): void {
+    const from = this.scene;
+    this.scene = scene;
+    this.acts.push({ act: 'enter', scene, title, ...(from === undefined ? {} : { from }) });
+  }
+
+  tell(step: Id | undefined, says: Direction): void {
+    this.acts.push({ act: 'direction', ...(step === undefined ? {} : { step }), says });
   }
 
   callWent(how: 'worked' | 'failed'): void {
@@ -123,8 +138,8 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'opened':
       return session.state === 'fresh' ? (waiting ?? 0) : undefined;
     case 'replied':
-      // A service that was called answers soon; what is written in the meantime stands in the log.
-      if (session.state === 'handed over' || session.state === 'calling') return undefined;
+      // What was ordered comes soon; what is written in the meantime stands in the log.
+      if (session.state === 'handed over' || session.state === 'awaiting') return undefined;
       if (run.reminder) run.reminder = { ...run.reminder, times: 0 };
       if (waiting === undefined || !player) return 0;
       if (session.state === 'pausing') return player.timer?.(run) ?? waiting + 1;
@@ -135,38 +150,33 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       const reminding = session.state === 'asking' && run.reminder ? program.placeOf.get(run.reminder.step) : undefined;
       return reminding === undefined ? undefined : program.playerAt(reminding).timer?.(run);
     }
-    case 'called':
-      if (session.state !== 'calling' || event.ticket !== session.ticket || !player?.called) return undefined;
-      return player.called(run, event);
-    case 'undelivered': {
+    case 'told': {
+      if ('ticket' in event) {
+        if (session.state !== 'awaiting' || event.ticket !== session.ticket || !player?.told) return undefined;
+        return player.told(run, event);
+      }
       if (session.state === 'handed over') return undefined;
       const place = program.placeOf.get(event.step);
-      const sender = place === undefined ? undefined : program.playerAt(place);
-      if (!sender?.undelivered) return undefined;
-      sender.undelivered(run, event);
+      const ordered = place === undefined ? undefined : program.playerAt(place);
+      if (!ordered?.hears) return undefined;
+      ordered.hears(run, event);
       return STAY;
     }
     case 'handed back':
       if (session.state === 'handed over') return waiting === undefined ? 0 : waiting + 1;
-      // Taken in the middle of a question, it is asked again; of a pause or a call, the flow goes on behind it.
+      // Taken in the middle of a question, it is asked again; of a pause or an order, the flow goes on behind it.
       if (session.state === 'asking') return waiting;
-      return session.state === 'pausing' || session.state === 'calling' ? (waiting ?? -1) + 1 : undefined;
+      return session.state === 'pausing' || session.state === 'awaiting' ? (waiting ?? -1) + 1 : undefined;
   }
 }
 
 /** Something was said, and the conversation stands where it stood. */
 const STAY = -6;
 
-function replied(
-  player: Player,
-  waiting: number,
-  session: Session,
-  reply: Extract<Event, { event: 'replied' }>,
-  run: Performance,
-): Next {
+function replied(player: Player, waiting: number, session: Session, reply: Reply, run: Performance): Next {
   const picked = reply.choice !== undefined || reply.choices !== undefined || reply.fields !== undefined || reply.file;
   if (picked && reply.step !== undefined && reply.step !== session.at) {
-    run.acts.push({ act: 'note', text: 'A question was answered that was answered before, perhaps in another tab.' });
+    run.tell(undefined, { code: 'answered before' });
     return waiting;
   }
   const order = picked ? undefined : understandOrder(reply.text);
@@ -185,19 +195,20 @@ function follow(order: Order, player: Player, waiting: number, run: Performance)
       const last = run.past.at(-1);
       const place = last === undefined ? undefined : run.placeOf(last);
       run.past = run.past.slice(0, -1);
-      run.acts.push({
-        act: 'note',
-        text: place === undefined ? 'There was nothing to go back to.' : 'The visitor went back.',
-      });
+      run.tell(undefined, { code: place === undefined ? 'nothing to go back to' : 'went back' });
       return place ?? waiting;
     }
     case 'start again':
       run.startAgain();
-      run.acts.push({ act: 'note', text: 'The visitor started again.' });
+      run.tell(undefined, { code: 'started again' });
       return 0;
     case 'stop':
-      run.acts.push({ act: 'note', text: 'The visitor wanted to stop.' });
-      run.acts.push({ act: 'say', step: run.idOf(waiting), line: lineOf(GOODBYE) });
+      run.tell(undefined, { code: 'wanted to stop' });
+      run.acts.push({
+        act: 'say',
+        step: run.idOf(waiting),
+        line: spoken(run.world.locale.language, 'goodbye'),
+      });
       run.acts.push({ act: 'end' });
       return END;
   }
@@ -226,7 +237,7 @@ export function play(edition: Flow, session: Session, event: Event, world: World
       run.acts.push({
         act: 'hand over',
         team: null,
-        reason: `The flow took ${MOST_STEPS} steps without asking the visitor anything.`,
+        reason: { code: 'too many steps', steps: MOST_STEPS },
       });
       return { session: rest(program, HANDED_OVER, undefined, run, session), acts: run.acts };
     }
@@ -247,6 +258,7 @@ function rest(program: Program, next: Next, at: Id | undefined, run: Performance
   if (timers && !run.timed) run.acts.push({ act: 'clear timer' });
   const session: Session = { state: 'ended', facts: run.facts };
   if (run.ticket > 0) session.ticket = run.ticket;
+  if (run.scene !== undefined) session.scene = run.scene;
   if (hasAny(mailed)) session.mailed = mailed;
   const state = states.get(next);
   if (state === undefined) return session;
@@ -267,6 +279,6 @@ function rest(program: Program, next: Next, at: Id | undefined, run: Performance
 const states: ReadonlyMap<Next, Session['state']> = new Map([
   [WAIT, 'asking'],
   [PAUSED, 'pausing'],
-  [CALLED, 'calling'],
+  [AWAITS, 'awaiting'],
   [HANDED_OVER, 'handed over'],
 ]);

@@ -1,10 +1,10 @@
-import type { FactType } from '../facts/fact.ts';
+import type { Fact, FactType } from '../facts/fact.ts';
 import { givenFacts, isOpenFact } from '../facts/given.ts';
 import type { Flow, Scene } from './format.ts';
 import type { Id } from './id.ts';
 import { speaker } from './line.ts';
 import { mentionsOf } from './mentions.ts';
-import { END, type Player } from './steps/kind.ts';
+import { END, type Player, type Stage } from './steps/kind.ts';
 import { kindOf, type Step } from './steps/registry.ts';
 
 /** An edition made ready: every scene’s beginning, its steps and its end have a place in one list. */
@@ -17,7 +17,7 @@ export interface Program {
   playerAt(place: number): Player;
   typeOf: (fact: string) => FactType;
   /** The facts that are kept for the visitor’s next conversation. */
-  remembered: ReadonlySet<string>;
+  remembered: ReadonlyMap<string, Fact>;
   /** The facts of the visit and the hour that its steps mention. */
   given: ReadonlySet<string>;
 }
@@ -51,28 +51,35 @@ function compile(flow: Flow): Program {
   }
   const nowhere = places.length;
   const steps = flow.scenes.flatMap(scene => scene.steps);
-  const teams = steps.flatMap(step => (step.kind === 'hand over' ? [step.team] : []));
+  const teams = steps.flatMap(step => kindOf(step).teams?.(step) ?? []);
   const givenNames = new Set(givenFacts(teams).map(fact => fact.name));
   const factNames = [...factOf.keys(), ...givenNames];
   const mentioned = new Set(steps.flatMap(step => [...mentionsOf(step, factNames)]));
   const typeOf = (fact: string): FactType => factOf.get(fact)?.type ?? 'text';
   const stepAt = (place: number): Step | undefined => places[place]?.step;
 
-  const make = (place: number): Player => {
-    const stands = places[place];
-    if (!stands) return leadsNowhere;
-    const { scene, step } = stands;
-    if (!step) return sceneStart.get(scene.id) === place ? sceneBegins(scene, place) : sceneHasRunOut(placeOf);
-    return kindOf(step).play(step, {
+  const stageAt = (place: number): Stage => {
+    return {
       way: to => (to === undefined ? place + 1 : (sceneStart.get(to) ?? nowhere)),
       speak(line) {
         const speak = speaker(line, name => factOf.get(name));
         return run => speak(run.known, run.world.locale);
       },
       typeOf,
-      step: id => stepAt(placeOf.get(id) ?? nowhere),
       factNames,
-    });
+      drawing(id) {
+        const at = placeOf.get(id) ?? nowhere;
+        const other = stepAt(at);
+        return other && kindOf(other).drawing?.(other, stageAt(at));
+      },
+    };
+  };
+  const make = (place: number): Player => {
+    const stands = places[place];
+    if (!stands) return leadsNowhere;
+    const { scene, step } = stands;
+    if (!step) return sceneStart.get(scene.id) === place ? sceneBegins(scene, place) : sceneHasRunOut(placeOf);
+    return kindOf(step).play(step, stageAt(place));
   };
   const players = new Array<Player | undefined>(places.length + 1);
   return {
@@ -87,21 +94,21 @@ function compile(flow: Flow): Program {
       return player;
     },
     typeOf,
-    remembered: new Set(flow.facts.filter(fact => fact.scope === 'visitor').map(fact => fact.name)),
+    remembered: new Map(flow.facts.flatMap(fact => (fact.scope === 'visitor' ? [[fact.name, fact]] : []))),
     given: new Set([...mentioned].filter(name => !factOf.has(name) && (givenNames.has(name) || isOpenFact(name)))),
   };
 }
 
 const leadsNowhere: Player = {
   enter(run) {
-    run.acts.push({ act: 'note', text: 'The flow leads to a scene that is not there.' });
+    run.tell(undefined, { code: 'scene not there' });
     return END;
   },
 };
 
 const sceneBegins = ({ id, title }: Scene, place: number): Player => ({
   enter(run) {
-    run.acts.push({ act: 'enter', scene: id, title });
+    run.enter(id, title);
     return place + 1;
   },
 });

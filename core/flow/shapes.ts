@@ -3,11 +3,12 @@ import { Condition, Row } from '../facts/condition.ts';
 import { Fact, FactName, FactType, Value } from '../facts/fact.ts';
 import { Duration } from '../hours/duration.ts';
 import { Answer, FieldAnswer } from './answers/registry.ts';
+import { FieldReply } from './event.ts';
 import { Scene } from './format.ts';
 import { Id } from './id.ts';
 import { Line, Link, SpokenLine } from './line.ts';
 import { Beat, Must, RunThrough, Setting } from './runs/run.ts';
-import { FieldReply, Picture } from './session.ts';
+import { Picture } from './shown.ts';
 import { Step } from './steps/registry.ts';
 
 /** The shapes that occur in many places of what Kineta writes, by the names under which its descriptions hold them. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { understandEmail, understandPhone } from '../../answers/address.ts';
+import { message } from '../../messages/message.ts';
 import type { AnswerKind } from './kind.ts';
 
 export const EmailAnswer = z.strictObject({ type: z.literal('email') });
@@ -7,9 +8,10 @@ export const EmailAnswer = z.strictObject({ type: z.literal('email') });
 export const email: AnswerKind<z.infer<typeof EmailAnswer>> = {
   type: 'email',
   schema: EmailAnswer,
+  blank: () => ({ type: 'email' }),
   asksFor: 'an email address',
   keptAs: ['email', 'text'],
-  again: () => 'That doesn’t look like an email address. Could you check it? It should look like name@example.org.',
+  again: (_, __, { locale }) => message(locale.language, 'email again'),
   shown: () => ({ type: 'email' }),
   understand: (_, reply) => understandEmail(reply.text),
   check: () => [],
@@ -20,9 +22,10 @@ export const PhoneAnswer = z.strictObject({ type: z.literal('phone') });
 export const phone: AnswerKind<z.infer<typeof PhoneAnswer>> = {
   type: 'phone',
   schema: PhoneAnswer,
+  blank: () => ({ type: 'phone' }),
   asksFor: 'a phone number',
   keptAs: ['phone', 'text'],
-  again: () => 'That doesn’t look like a phone number. Could you check it?',
+  again: (_, __, { locale }) => message(locale.language, 'phone again'),
   shown: () => ({ type: 'phone' }),
   understand: (_, reply, world) => understandPhone(reply.text, world.country),
   check: () => [],

@@ -1,8 +1,12 @@
 import { z } from 'zod';
+import { bare } from '../../answers/answer.ts';
 import { understandChoice, understandSeveral } from '../../answers/choice.ts';
 import { Value } from '../../facts/fact.ts';
+import { oneOf } from '../../facts/knowledge.ts';
+import { plain } from '../../facts/words.ts';
+import { message } from '../../messages/message.ts';
 import { Id } from '../id.ts';
-import type { StepFinding } from '../steps/kind.ts';
+import { type StepFinding, wayWords } from '../steps/kind.ts';
 import type { AnswerKind } from './kind.ts';
 
 export const Choice = z.strictObject({
@@ -49,14 +53,31 @@ const labels = (choices: ReadonlyArray<{ label: string }>): string[] => choices.
 export const choice: AnswerKind<z.infer<typeof ChoiceAnswer>> = {
   type: 'choice',
   schema: ChoiceAnswer,
+  blank: choices => ({ type: 'choice', choices: [...choices] }),
   asksFor: 'a choice',
   keptAs: ['choice', 'text', 'number', 'money', 'yes/no'],
-  again: () => 'I didn’t catch that. Which of these fits best?',
+  again: (_, __, { locale }) => message(locale.language, 'choice again'),
   shown: answer => ({ type: 'choice', choices: answer.choices.map(({ id, label }) => ({ id, label })) }),
   understand(answer, reply) {
     const picked = reply.choice === undefined ? -1 : answer.choices.findIndex(({ id }) => id === reply.choice);
     return picked >= 0 ? { value: picked } : understandChoice(reply.text, labels(answer.choices));
   },
+  offers: ({ choices }, text) => choices.some(({ label }) => bare(label) === bare(text)),
+  labels: ({ choices }) => choices,
+  picked({ choices }, value) {
+    const { value: kept, label, to } = choices[value as number]!;
+    return { value: kept ?? label, to };
+  },
+  otherwise: ({ otherwise }) => otherwise,
+  exits: ({ choices }) => choices.map(({ id, label, to }) => ({ scene: to, label, part: id })),
+  values({ choices }, part) {
+    const picked = choices.filter(({ id }) => id === part);
+    return oneOf((picked.length > 0 ? picked : choices).map(({ label, value }) => value ?? label));
+  },
+  words: ({ choices, otherwise }, around) => [
+    ...choices.flatMap(one => [plain(`; on “${one.label}” `), ...wayWords(one.to, around)]),
+    ...(otherwise ? [plain('; on anything else typed '), ...wayWords(otherwise.to, around)] : []),
+  ],
   check: answer => choiceFindings(answer.choices),
 };
 
@@ -69,14 +90,21 @@ export const SeveralAnswer = z.strictObject({
 export const several: AnswerKind<z.infer<typeof SeveralAnswer>> = {
   type: 'several choices',
   schema: SeveralAnswer,
+  blank: choices => ({ type: 'several choices', choices: [...choices] }),
   asksFor: 'any number of choices',
   keptAs: ['list'],
-  again: () => 'I didn’t catch that. Which of these fit? Name as many as you like, or none.',
-  shown: answer => ({ type: 'several choices', choices: answer.choices.map(({ id, label }) => ({ id, label })) }),
+  again: (_, __, { locale }) => message(locale.language, 'several again'),
+  shown: answer => ({
+    type: 'several choices',
+    several: true,
+    choices: answer.choices.map(({ id, label }) => ({ id, label })),
+  }),
   understand(answer, reply) {
     const picked = reply.choices?.map(id => answer.choices.find(known => known.id === id)?.label);
     if (picked?.every(label => label !== undefined)) return { value: picked };
     return understandSeveral(reply.text, labels(answer.choices));
   },
+  offers: ({ choices }, text) => choices.some(({ label }) => bare(label) === bare(text)),
+  labels: ({ choices }) => choices,
   check: answer => choiceFindings(answer.choices),
 };

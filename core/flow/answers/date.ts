@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { understandDate } from '../../answers/date.ts';
+import { message } from '../../messages/message.ts';
 import type { AnswerKind } from './kind.ts';
 
 export const DateAnswer = z.strictObject({ type: z.literal('date') });
@@ -8,9 +9,10 @@ export const DateAnswer = z.strictObject({ type: z.literal('date') });
 export const date: AnswerKind<z.infer<typeof DateAnswer>> = {
   type: 'date',
   schema: DateAnswer,
+  blank: () => ({ type: 'date' }),
   asksFor: 'a date',
   keptAs: ['date', 'text'],
-  again: () => 'I need a date here, such as 3 April or next Tuesday.',
+  again: (_, __, { locale }) => message(locale.language, 'date again'),
   shown: () => ({ type: 'date' }),
   understand: (_, reply, { locale, now, zone }) => understandDate(reply.text, locale.language, now, zone),
   check: () => [],

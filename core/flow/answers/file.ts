@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { message } from '../../messages/message.ts';
 import type { AnswerKind } from './kind.ts';
 
 const kinds = {
@@ -29,18 +30,18 @@ export type FileAnswer = z.infer<typeof FileAnswer>;
 
 const accepted = (answer: FileAnswer): string[] => answer.kinds.flatMap(kind => [...kinds[kind]]);
 const MEGABYTE = 1_024 * 1_024;
-const list = new Intl.ListFormat('en', { type: 'disjunction' });
 
 /** A file, kept as its identity and name. Its type is what its content is, not what its name says. */
 export const file: AnswerKind<FileAnswer> = {
   type: 'file',
   schema: FileAnswer,
+  blank: () => ({ type: 'file', kinds: ['pictures'], mostMegabytes: 10 }),
   asksFor: 'a file',
   keptAs: ['file'],
-  again(answer, unclear) {
-    if (unclear === 'too large') return `That file is too large: it may have at most ${answer.mostMegabytes} MB.`;
-    if (unclear === 'wrong file') return `I can’t take that kind of file. I can take ${list.format(answer.kinds)}.`;
-    return 'Please pick a file with the button, or write “skip”.';
+  again(answer, unclear, { locale: { language } }) {
+    if (unclear === 'too large') return message(language, 'file too large', { megabytes: answer.mostMegabytes });
+    if (unclear === 'wrong file') return message(language, 'wrong file', { kinds: answer.kinds });
+    return message(language, 'file again');
   },
   shown: answer => ({ type: 'file', accept: accepted(answer), mostBytes: answer.mostMegabytes * MEGABYTE }),
   understand(answer, { file: given }) {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { understandNumber } from '../../answers/number.ts';
 import { type Locale, show } from '../../facts/fact.ts';
+import { message } from '../../messages/message.ts';
 import type { StepFinding } from '../steps/kind.ts';
 import type { AnswerKind } from './kind.ts';
 
@@ -15,12 +16,14 @@ const plain = (value: number | undefined, locale: Locale): string => show(value 
 export const number: AnswerKind<z.infer<typeof NumberAnswer>> = {
   type: 'number',
   schema: NumberAnswer,
+  blank: () => ({ type: 'number' }),
   asksFor: 'a number',
   keptAs: ['number', 'money'],
   again(answer, unclear, { locale }) {
-    if (unclear === 'too small') return `That seems too low: it should be at least ${plain(answer.min, locale)}.`;
-    if (unclear === 'too large') return `That seems too high: it should be at most ${plain(answer.max, locale)}.`;
-    return 'I need a number here, such as 1,900. Roughly is fine.';
+    const { language } = locale;
+    if (unclear === 'too small') return message(language, 'number too small', { least: plain(answer.min, locale) });
+    if (unclear === 'too large') return message(language, 'number too large', { most: plain(answer.max, locale) });
+    return message(language, 'number again');
   },
   shown: () => ({ type: 'number' }),
   understand: (answer, reply, world) => understandNumber(reply.text, world.locale.language, answer),
@@ -58,9 +61,15 @@ function ranges({ bounds, money }: RangeAnswer, locale: Locale): Range[] {
   return [...bounds, Number.POSITIVE_INFINITY].map((to, index) => {
     const from = bounds[index - 1];
     const id = `range-${index}`;
-    if (from === undefined) return { id, label: `under ${say(to)}`, value: to };
-    if (to === Number.POSITIVE_INFINITY) return { id, label: `over ${say(from)}`, value: from };
-    return { id, label: `${say(from)} to ${say(to)}`, value: (from + to) / 2 };
+    const { language } = locale;
+    if (from === undefined) return { id, label: message(language, 'range under', { to: say(to) }), value: to };
+    if (to === Number.POSITIVE_INFINITY)
+      return { id, label: message(language, 'range over', { from: say(from) }), value: from };
+    return {
+      id,
+      label: message(language, 'range between', { from: say(from), to: say(to) }),
+      value: (from + to) / 2,
+    };
   });
 }
 
@@ -68,9 +77,10 @@ function ranges({ bounds, money }: RangeAnswer, locale: Locale): Range[] {
 export const range: AnswerKind<RangeAnswer> = {
   type: 'number range',
   schema: RangeAnswer,
+  blank: () => ({ type: 'number range', bounds: [1_000, 2_000, 3_000] }),
   asksFor: 'a range of numbers',
   keptAs: ['number', 'money'],
-  again: () => 'I didn’t catch that. Which of these is nearest?',
+  again: (_, __, { locale }) => message(locale.language, 'range again'),
   shown: (answer, { locale }) => ({
     type: 'number range',
     choices: ranges(answer, locale).map(({ id, label }) => ({ id, label })),
@@ -105,9 +115,10 @@ export const RatingAnswer = z.strictObject({ type: z.literal('rating'), most: z.
 export const rating: AnswerKind<z.infer<typeof RatingAnswer>> = {
   type: 'rating',
   schema: RatingAnswer,
+  blank: () => ({ type: 'rating', most: 5 }),
   asksFor: 'a rating',
   keptAs: ['number'],
-  again: ({ most }) => `Please give a whole number from 1 to ${most}.`,
+  again: ({ most }, _, { locale }) => message(locale.language, 'rating again', { most }),
   shown: ({ most }) => ({
     type: 'rating',
     choices: Array.from({ length: most }, (_, index) => ({ id: String(index + 1), label: String(index + 1) })),

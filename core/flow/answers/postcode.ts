@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { understandPostcode } from '../../answers/postcode.ts';
+import { message } from '../../messages/message.ts';
 import type { AnswerKind } from './kind.ts';
 
 export const PostcodeAnswer = z.strictObject({ type: z.literal('postcode') });
@@ -8,9 +9,10 @@ export const PostcodeAnswer = z.strictObject({ type: z.literal('postcode') });
 export const postcode: AnswerKind<z.infer<typeof PostcodeAnswer>> = {
   type: 'postcode',
   schema: PostcodeAnswer,
+  blank: () => ({ type: 'postcode' }),
   asksFor: 'a postcode',
   keptAs: ['text'],
-  again: () => 'That doesn’t look like a postcode. Could you check it?',
+  again: (_, __, { locale }) => message(locale.language, 'postcode again'),
   shown: () => ({ type: 'postcode' }),
   understand: (_, reply, { country }) => understandPostcode(reply.text, country),
   check: () => [],

@@ -48,6 +48,11 @@ export const answerKinds = [
   file,
 ] as const;
 
+/** What a question asks for whose answer may be anything, in a few words or in many; and one of several choices. */
+export const briefAnswer: Answer = { type: shortText.type };
+export const freeAnswer: Answer = { type: longText.type };
+export const choiceOf = (choices: Array<{ id: string; label: string }>): Answer => ({ type: 'choice', choices });
+
 const byType = new Map<string, unknown>(answerKinds.map(kind => [kind.type, kind]));
 
 /** The kind of an answer. The registry holds each under its own type, which is what makes the cast right. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { tidy } from '../../answers/answer.ts';
+import { message } from '../../messages/message.ts';
 import type { AnswerKind } from './kind.ts';
 
 /** Free text of at most so many characters, kept as it was written. */
@@ -11,12 +12,11 @@ function text<T extends 'short text' | 'long text'>(
   return {
     type,
     schema: z.strictObject({ type: z.literal(type) }) as unknown as z.ZodType<{ type: T }>,
+    blank: () => ({ type }),
     asksFor,
     keptAs: ['text'],
-    again: (_, unclear) =>
-      unclear === 'too large'
-        ? 'That is a little long for me. Could you say it shorter?'
-        : 'Sorry, I need an answer to go on.',
+    again: (_, unclear, { locale }) =>
+      message(locale.language, unclear === 'too large' ? 'text too long' : 'text again'),
     shown: () => ({ type }),
     understand(_, reply) {
       const clean = tidy(reply.text);

@@ -4,7 +4,7 @@ import { insertStep, removeScene } from '../changes.ts';
 import type { Flow } from '../format.ts';
 import { mentionsOf } from '../mentions.ts';
 import type { Surroundings } from '../steps/kind.ts';
-import { kindOf, type Step } from '../steps/registry.ts';
+import { kindOf, type Step, usualKinds } from '../steps/registry.ts';
 import { decidedBefore, ranges } from './decisions.ts';
 import { unsetFacts } from './facts.ts';
 import type { Finding } from './finding.ts';
@@ -34,7 +34,7 @@ export interface Workplace {
 function teamsNamed(flow: Flow): string[] {
   const named = flow.scenes.flatMap(scene =>
     scene.steps.flatMap(step => [
-      ...(step.kind === 'hand over' ? [step.team] : []),
+      ...(kindOf(step).teams?.(step) ?? []),
       ...[...mentionsOf(step, [])].flatMap(name => (isOpenFact(name) ? [teamOf(name)] : [])),
     ]),
   );
@@ -63,9 +63,10 @@ export function surroundings(flow: Flow, workplace: Workplace = anyWorkplace): S
     facts: factsOf(flow, workplace),
     teams: workplace.teams,
     flows: workplace.flows,
-    step(id) {
+    draws(id) {
       steps ??= new Map(flow.scenes.flatMap(scene => scene.steps.map(step => [step.id, step] as const)));
-      return steps.get(id);
+      const step = steps.get(id);
+      return step !== undefined && kindOf(step).drawing !== undefined;
     },
   };
   lastSurroundings.set(flow, { workplace, around });
@@ -131,10 +132,12 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
         sentence: `“${scene.title}” runs out: after its last step it neither ends, nor goes on, nor asks.`,
         fix: {
           label: 'End the flow there',
-          edits: insertStep(flow, scene.id, scene.steps.length, {
-            id: freeId(flow, `${scene.id.slice(0, 30)}-end`),
-            kind: 'end',
-          }),
+          edits: insertStep(
+            flow,
+            scene.id,
+            scene.steps.length,
+            usualKinds.close.blank(freeId(flow, `${scene.id.slice(0, 30)}-end`)),
+          ),
         },
       });
   }

@@ -1,23 +1,22 @@
-import { type ConditionPart, conditionWords, type Row } from '../../facts/condition.ts';
+import { type Condition, type ConditionPart, conditionWords, type Row } from '../../facts/condition.ts';
 import { given, type Knowledge } from '../../facts/knowledge.ts';
 import { sentence } from '../../facts/words.ts';
 import { changeStep } from '../changes.ts';
-import type { Step } from '../steps/registry.ts';
+import { kindOf } from '../steps/registry.ts';
 import type { Finding } from './finding.ts';
 import { placeOf, type Sight } from './sight.ts';
-
-type Decide = Extract<Step, { kind: 'decide' }>;
 
 /** Ways of decisions that nobody takes, or that everybody takes who comes so far. */
 export function decidedBefore({ flow, map, before }: Sight): Finding[] {
   const findings: Finding[] = [];
   map.spots.forEach(({ step }, at) => {
     const knowledge = before[at];
-    if (step?.kind !== 'decide' || !knowledge) return;
+    const ways = (step && kindOf(step).decisions?.(step)) ?? [];
+    if (!knowledge) return;
     let left: Knowledge | null = knowledge;
-    for (const [index, { when }] of step.ways.entries()) {
+    for (const [index, { part, when, without }] of ways.entries()) {
       const words = sentence(conditionWords(when));
-      const place = placeOf({ map }, at, `ways.${index}`);
+      const place = placeOf({ map }, at, part);
       if (!left || !given(left, when, true)) {
         findings.push({
           code: 'never true',
@@ -26,20 +25,13 @@ export function decidedBefore({ flow, map, before }: Sight): Finding[] {
           sentence: left
             ? `It is never so that ${words}.`
             : `“${words}” is never asked: what comes before it holds for everybody.`,
-          ...(step.ways.length > 1
-            ? {
-                fix: {
-                  label: 'Delete this way',
-                  edits: changeStep(flow, { ...step, ways: step.ways.toSpliced(index, 1) }),
-                },
-              }
-            : {}),
+          ...(without ? { fix: { label: 'Delete this way', edits: changeStep(flow, without) } } : {}),
         });
         continue;
       }
       left = given(left, when, false);
       // The last of several may well take all that is left.
-      const isRest = index > 0 && index === step.ways.length - 1;
+      const isRest = index > 0 && index === ways.length - 1;
       if (!left && !isRest)
         findings.push({ code: 'always true', level: 'advice', place, sentence: `It is always so that ${words}.` });
     }
@@ -49,6 +41,7 @@ export function decidedBefore({ flow, map, before }: Sight): Finding[] {
 
 interface Range {
   index: number;
+  part: string;
   fact: string;
   low: number;
   high: number;
@@ -64,12 +57,12 @@ function rows(part: ConditionPart): Row[] | undefined {
 }
 
 /** The range of one number that a way asks for, when it asks for nothing else. */
-function rangeOf(way: Decide['ways'][number], index: number): Range | undefined {
-  if ('formula' in way.when) return undefined;
-  const asked = rows(way.when);
+function rangeOf({ part, when }: { part: string; when: Condition }, index: number): Range | undefined {
+  if ('formula' in when) return undefined;
+  const asked = rows(when);
   const fact = asked?.[0]?.fact;
   if (!asked || fact === undefined) return undefined;
-  const range: Range = { index, fact, low: -Infinity, high: Infinity, lowOut: true, highOut: true };
+  const range: Range = { index, part, fact, low: -Infinity, high: Infinity, lowOut: true, highOut: true };
   for (const { fact: other, is, value } of asked) {
     if (other !== fact || typeof value !== 'number') return undefined;
     if (is === 'is more than' || is === 'is at least') [range.low, range.lowOut] = [value, is === 'is more than'];
@@ -83,8 +76,8 @@ function rangeOf(way: Decide['ways'][number], index: number): Range | undefined 
 export function ranges({ map, reached }: Sight): Finding[] {
   const findings: Finding[] = [];
   map.spots.forEach(({ step }, at) => {
-    if (step?.kind !== 'decide' || !reached.has(at)) return;
-    const found = step.ways.map(rangeOf);
+    if (!step || !reached.has(at)) return;
+    const found = (kindOf(step).decisions?.(step) ?? []).map(rangeOf);
     const [first] = found;
     if (found.length < 2 || !first || found.some(range => range?.fact !== first.fact)) return;
     const sorted = (found as Range[]).toSorted((a, b) => a.low - b.low || Number(a.lowOut) - Number(b.lowOut));
@@ -93,7 +86,7 @@ export function ranges({ map, reached }: Sight): Finding[] {
       if (!next) break;
       // A row of ways that are open to the same side is meant to be tried in turn.
       const isStair = range.high === Infinity || next.low === -Infinity;
-      const place = placeOf({ map }, at, `ways.${Math.max(range.index, next.index)}`);
+      const place = placeOf({ map }, at, (range.index > next.index ? range : next).part);
       if (!isStair && (next.low < range.high || (next.low === range.high && !next.lowOut && !range.highOut)))
         findings.push({
           code: 'ranges overlap',

@@ -1,14 +1,11 @@
 import { Knowledge, known, knownOf, unknown } from '../../facts/knowledge.ts';
+import { freeAnswer } from '../answers/registry.ts';
 import { changeStep, insertStep, removeStep } from '../changes.ts';
 import { type Line, lineText } from '../line.ts';
-import { consentTo } from '../steps/consent.ts';
-import { kindOf } from '../steps/registry.ts';
+import { kindOf, usualKinds } from '../steps/registry.ts';
 import type { Finding } from './finding.ts';
 import { behind, type Leg, pathsTo, pathTo, pathWords } from './paths.ts';
 import { placeOf, type Sight } from './sight.ts';
-
-/** The purpose under which email is agreed to. */
-const BY_EMAIL = 'news by email';
 
 /** Steps that nothing leads to, though their scene is come to: they stand behind what ends or leads away. */
 export function unreachableSteps({ flow, map, reached }: Sight): Finding[] {
@@ -32,8 +29,9 @@ export function unreachableSteps({ flow, map, reached }: Sight): Finding[] {
 /** Emails to visitors who neither asked for them nor agreed to any on some way there. */
 export function mailWithoutConsent({ flow, map, around, reached }: Sight): Finding[] {
   return map.spots.flatMap(({ step }, at): Finding[] => {
-    if (step?.kind !== 'email' || !('fact' in step.to) || step.askedFor || !reached.has(at)) return [];
-    const consent = consentTo(BY_EMAIL);
+    const unasked = step && kindOf(step).unasked?.(step);
+    if (!unasked || !reached.has(at)) return [];
+    const { consent, asked } = unasked;
     const legs = pathTo(map, consent, { at: 0, known: unknown }, (spot, { open }) => spot === at && open);
     if (!legs) return [];
     return [
@@ -43,7 +41,7 @@ export function mailWithoutConsent({ flow, map, around, reached }: Sight): Findi
         place: placeOf({ map }, at),
         sentence: 'This email may go to a visitor who neither asked for it nor agreed to be written to.',
         path: pathWords(map, legs, around.sceneTitle),
-        fix: { label: 'The visitor asked for it', edits: changeStep(flow, { ...step, askedFor: true }) },
+        fix: { label: 'The visitor asked for it', edits: changeStep(flow, asked) },
       },
     ];
   });
@@ -60,10 +58,11 @@ const saysWhere = (line: Line): boolean =>
 export function closedWithoutWayOut({ flow, map, around, reached, before }: Sight): Finding[] {
   const addresses = around.facts.filter(({ type }) => type === 'email' || type === 'phone').map(({ name }) => name);
   return map.spots.flatMap(({ scene, step }, at): Finding[] => {
-    if (step?.kind !== 'hand over' || !reached.has(at)) return [];
+    const turned = step && kindOf(step).turnsAway?.(step);
+    if (!turned || !reached.has(at)) return [];
     const known = before[at] ?? Knowledge.of();
-    if (saysWhere(step.closed.line) || addresses.some(fact => !knownOf(known, fact).open)) return [];
-    const closed = map.spots[at]!.ways.find(({ exit }) => exit.part === 'closed')?.to;
+    if (saysWhere(turned.line) || addresses.some(fact => !knownOf(known, fact).open)) return [];
+    const closed = map.spots[at]!.ways.find(({ exit }) => exit.part === turned.part)?.to;
     if (closed === undefined) return [];
     const seen = new Set<number>();
     const open = [{ at: closed, knowledge: known }];
@@ -72,24 +71,23 @@ export function closedWithoutWayOut({ flow, map, around, reached, before }: Sigh
       seen.add(here.at);
       const spot = map.spots[here.at]!;
       const { step: next, ways } = spot;
-      const letsGo = next ? kindOf(next).exits(next).length === 0 && next.kind !== 'start flow' : ways.length === 0;
+      const kind = next && kindOf(next);
+      const letsGo = kind ? kind.exits(next).length === 0 && !kind.goesOn : ways.length === 0;
       if (letsGo) {
         const index = flow.scenes.find(({ id }) => id === scene)!.steps.indexOf(step);
         const ask = {
-          id: `${step.id.slice(0, 30)}-reach`,
-          kind: 'ask' as const,
+          ...usualKinds.question.blank(`${step.id.slice(0, 30)}-reach`),
           line: [[{ text: 'How may we reach you when we are back?' }]],
-          answer: { type: 'long text' as const },
-          tries: 2,
+          answer: freeAnswer,
         };
         const free = !map.spots.some(known => known.step?.id === ask.id);
         return [
           {
             code: 'closed without a way out',
             level: 'advice',
-            place: placeOf({ map }, at, 'closed'),
-            sentence: `When ${step.team} is closed, the visitor is told so, and that is all.`,
-            ...(free && step.closed.to === undefined
+            place: placeOf({ map }, at, turned.part),
+            sentence: `When ${turned.who} is closed, the visitor is told so, and that is all.`,
+            ...(free && turned.to === undefined
               ? { fix: { label: 'Ask how to reach them', edits: insertStep(flow, scene, index + 1, ask) } }
               : {}),
           },
@@ -110,7 +108,7 @@ export function closedWithoutWayOut({ flow, map, around, reached, before }: Sigh
 export function askedTwice({ map, around, reached }: Sight): Finding[] {
   const asking = new Map<string, number[]>();
   map.spots.forEach(({ step }, at) => {
-    if (!step || !reached.has(at) || !['ask', 'form'].includes(step.kind)) return;
+    if (!step || !reached.has(at) || !kindOf(step).asks) return;
     for (const fact of kindOf(step).sets(step)) asking.set(fact, [...(asking.get(fact) ?? []), at]);
   });
   return [...asking].flatMap(([fact, spots]) => {
@@ -144,8 +142,7 @@ export function askedTwice({ map, around, reached }: Sight): Finding[] {
 export function samePlace({ flow, around }: Sight): Finding[] {
   return flow.scenes.flatMap(scene =>
     scene.steps.flatMap((step): Finding[] => {
-      if (step.kind !== 'ask' || step.answer.type !== 'choice' || step.fact) return [];
-      const { choices } = step.answer;
+      const choices = kindOf(step).unkept?.(step) ?? [];
       const places = new Set(choices.map(({ to }) => to));
       const twin = choices.find(
         ({ to }, index) => to !== undefined && choices.findIndex(other => other.to === to) < index,
@@ -174,7 +171,8 @@ export function longWordings({ flow }: Sight): Finding[] {
     scene.steps.flatMap((step): Finding[] => {
       const findings: Finding[] = [];
       const place = { scene: scene.id, step: step.id };
-      const spoken = 'line' in step && step.kind !== 'email' && step.kind !== 'notify' ? lineText(step.line) : '';
+      const { line = [], picks = [] } = kindOf(step).reading?.(step) ?? {};
+      const spoken = lineText(line);
       if (spoken.length > LONGEST_LINE)
         findings.push({
           code: 'long wording',
@@ -182,15 +180,14 @@ export function longWordings({ flow }: Sight): Finding[] {
           place: { ...place, part: 'line' },
           sentence: `This line has ${spoken.length} characters; on a phone, more than ${LONGEST_LINE} do not fit the chat.`,
         });
-      if (step.kind === 'ask' && 'choices' in step.answer)
-        for (const { id, label } of step.answer.choices)
-          if (label.length > LONGEST_LABEL)
-            findings.push({
-              code: 'long wording',
-              level: 'advice',
-              place: { ...place, part: id },
-              sentence: `“${label.slice(0, 30)}…” has ${label.length} characters; a button on a phone holds about ${LONGEST_LABEL}.`,
-            });
+      for (const { id, label } of picks)
+        if (label.length > LONGEST_LABEL)
+          findings.push({
+            code: 'long wording',
+            level: 'advice',
+            place: { ...place, part: id },
+            sentence: `“${label.slice(0, 30)}…” has ${label.length} characters; a button on a phone holds about ${LONGEST_LABEL}.`,
+          });
       return findings;
     }),
   );

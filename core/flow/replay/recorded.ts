@@ -1,11 +1,10 @@
 import { z } from 'zod';
 import { Value } from '../../facts/fact.ts';
-import { type Act, FieldReply, FileGiven } from '../session.ts';
-import { serviceFailure } from '../steps/service.ts';
+import { FieldReply, FileGiven } from '../event.ts';
 
 /** One thing that happened in a conversation, as far as a flow could notice it. */
 export const RecordedLine = z.discriminatedUnion('did', [
-  z.object({ did: z.literal('asked'), step: z.string() }),
+  z.object({ did: z.literal('asked'), step: z.string(), words: z.string() }),
   z.object({
     did: z.literal('replied'),
     /** The entry’s number in the log, and its time in epoch milliseconds. */
@@ -18,10 +17,13 @@ export const RecordedLine = z.discriminatedUnion('did', [
     file: FileGiven.optional(),
   }),
   z.object({ did: z.literal('learnt'), fact: z.string(), value: Value }),
-  z.object({ did: z.literal('called') }),
-  z.object({ did: z.literal('call failed'), why: z.string() }),
+  /** A step ordered something of the host and waited for it; and that failed. */
+  z.object({ did: z.literal('ordered') }),
+  z.object({ did: z.literal('order failed'), why: z.string() }),
   z.object({ did: z.literal('handed over'), team: z.string().nullable() }),
   z.object({ did: z.literal('handed back'), at: z.int() }),
+  /** Another flow led from there. */
+  z.object({ did: z.literal('went elsewhere') }),
   z.object({ did: z.literal('ended'), outcome: z.string().optional() }),
 ]);
 export type RecordedLine = z.infer<typeof RecordedLine>;
@@ -52,25 +54,3 @@ export const Recorded = z.object({
 });
 export type Recorded = z.infer<typeof Recorded>;
 export type RecordedReply = Extract<RecordedLine, { did: 'replied' }>;
-
-/** What a replay would be told of something that a flow did; nothing of most. */
-export function lineOf(act: Act): RecordedLine[] {
-  switch (act.act) {
-    case 'ask':
-      return [{ did: 'asked', step: act.step }];
-    case 'learn':
-      return [{ did: 'learnt', fact: act.fact, value: act.value }];
-    case 'call service':
-      return [{ did: 'called' }];
-    case 'note': {
-      const why = serviceFailure(act.text);
-      return why === undefined ? [] : [{ did: 'call failed', why }];
-    }
-    case 'hand over':
-      return [{ did: 'handed over', team: act.team }];
-    case 'end':
-      return [{ did: 'ended', ...(act.outcome ? { outcome: act.outcome } : {}) }];
-    default:
-      return [];
-  }
-}

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { changeStep } from '../changes.ts';
 import { applyAll } from '../edits.ts';
+import type { Event } from '../event.ts';
 import type { Flow } from '../format.ts';
-import type { Event } from '../session.ts';
 import type { Step } from '../steps/registry.ts';
 import { anyFlow } from '../tests/flow.arbitrary.ts';
 import { end, flowOf, line } from '../tests/perform.ts';
@@ -127,7 +127,7 @@ describe('a draft over a real conversation', () => {
       { name: 'town', type: 'text', scope: 'conversation' },
     ]);
     const lines: Recorded['lines'] = [
-      { did: 'called' },
+      { did: 'ordered' },
       { did: 'learnt', fact: 'home', value: 'Flat' },
       { did: 'learnt', fact: 'town', value: 'Ellerby' },
       { did: 'ended' },
@@ -150,12 +150,12 @@ describe('a draft over a real conversation', () => {
     const calling = flowOf({ a: [call, { ...end, id: 'ea' }], b: [lead] }, flow.facts);
     const base = record(calling, [], stage);
     const went = (...lines: Recorded['lines']) => replay(calling, { ...base, lines }, stage);
-    const worked = went({ did: 'called' }, { did: 'learnt', fact: 'home', value: 'Ellerby' }, { did: 'ended' });
+    const worked = went({ did: 'ordered' }, { did: 'learnt', fact: 'home', value: 'Ellerby' }, { did: 'ended' });
     expect(worked.differences).toEqual([]);
     expect(worked.exchanges.at(-1)!.acts).toContainEqual(
       expect.objectContaining({ act: 'learn', fact: 'home', value: 'Ellerby' }),
     );
-    const failed = went({ did: 'called' }, { did: 'call failed', why: 'so.' }, { did: 'ended', outcome: 'lead' });
+    const failed = went({ did: 'ordered' }, { did: 'order failed', why: 'so.' }, { did: 'ended', outcome: 'lead' });
     expect(failed.differences).toEqual([]);
   });
 
@@ -175,9 +175,9 @@ describe('a draft over a real conversation', () => {
       flow.facts,
     );
     const lines: Recorded['lines'] = [
-      { did: 'called' },
+      { did: 'ordered' },
       { did: 'learnt', fact: 'home', value: 'Ellerby' },
-      { did: 'call failed', why: '“bill” is not known.' },
+      { did: 'order failed', why: '“bill” is not known.' },
       { did: 'ended', outcome: 'lead' },
     ];
     const { exchanges, differences: found } = replay(calling, { ...record(calling, [], stage), lines }, stage);

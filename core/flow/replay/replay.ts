@@ -1,15 +1,18 @@
 import { dequal } from 'dequal/lite';
+import { entriesOf, recordedOf } from '../../conversation/entries/registry.ts';
+import type { Act } from '../acts/registry.ts';
 import { dice } from '../dice.ts';
 import { findStep } from '../edits.ts';
+import type { Event } from '../event.ts';
 import type { Flow } from '../format.ts';
 import type { Id } from '../id.ts';
 import { play } from '../play.ts';
 import type { Stage } from '../runs/rehearse.ts';
-import { type Act, type Event, freshSession, type Session, type World } from '../session.ts';
+import { freshSession, type Session } from '../session.ts';
 import { kindOf } from '../steps/registry.ts';
-import type { CallService } from '../steps/service.ts';
+import type { World } from '../world.ts';
 import { type Ending, type GivenAnswer, type Journey, journeyOf } from './journey.ts';
-import { lineOf, type Recorded, type RecordedLine } from './recorded.ts';
+import type { Recorded, RecordedLine } from './recorded.ts';
 
 /** What would have gone otherwise in a conversation, had the draft led it. */
 export type Difference =
@@ -42,55 +45,28 @@ class Answers {
   }
 }
 
-/** What a service answered: why it failed, or what was learnt from it; or nothing yet, when the log ends before that. */
-interface Called {
+/** What came of an order: why it failed, or what was learnt from it; or nothing yet, when the log ends before that. */
+interface Came {
   failed?: string;
   learnt: Map<string, unknown>;
   unanswered?: true;
 }
 
-/** What services answered in a recorded conversation, call by call. */
-function serviceAnswers(lines: readonly RecordedLine[]): Called[] {
-  const calls: Called[] = [];
-  // What is not called for want of a fact is noted as failed all the same; that says nothing of the call before it.
+/** What came of what was ordered in a recorded conversation, order by order. */
+function whatCame(lines: readonly RecordedLine[]): Came[] {
+  const orders: Came[] = [];
+  // What is not ordered for want of a fact is noted as failed all the same; that says nothing of the order before it.
   let waits = false;
   for (const line of lines) {
-    const last = calls.at(-1);
-    if (line.did === 'called') calls.push({ learnt: new Map() });
-    else if (line.did === 'call failed' && waits) last!.failed = line.why;
+    const last = orders.at(-1);
+    if (line.did === 'ordered') orders.push({ learnt: new Map() });
+    else if (line.did === 'order failed' && waits) last!.failed = line.why;
     else if (line.did === 'learnt' && last && !last.learnt.has(line.fact)) last.learnt.set(line.fact, line.value);
     // Visitors may well write while they wait.
-    if (line.did !== 'replied') waits = line.did === 'called';
+    if (line.did !== 'replied') waits = line.did === 'ordered';
   }
-  if (waits) calls.at(-1)!.unanswered = true;
-  return calls;
-}
-
-const holdsKeys = (value: unknown): boolean => value !== null && typeof value === 'object';
-
-/** An answer of a service from which a step takes these facts: its paths, walked the other way. */
-function answerFor({ take }: CallService, learnt: ReadonlyMap<string, unknown>): unknown {
-  // Without a prototype: whatever a path is made of is a key like any other.
-  const nothing = (): Record<string, unknown> => Object.create(null);
-  let result: unknown = nothing();
-  for (const { path, fact } of take) {
-    const was = learnt.get(fact);
-    if (was === undefined) continue;
-    const value = Array.isArray(was) ? [...was] : was;
-    const keys = path.split('.').filter(Boolean);
-    if (keys.length === 0) {
-      result = value;
-      continue;
-    }
-    if (!holdsKeys(result)) result = nothing();
-    let inner = result as Record<string, unknown>;
-    for (const key of keys.slice(0, -1)) {
-      if (!holdsKeys(inner[key])) inner[key] = nothing();
-      inner = inner[key] as Record<string, unknown>;
-    }
-    inner[keys.at(-1)!] = value;
-  }
-  return result;
+  if (waits) orders.at(-1)!.unanswered = true;
+  return orders;
 }
 
 /**
@@ -102,7 +78,7 @@ function answerFor({ take }: CallService, learnt: ReadonlyMap<string, unknown>):
 export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed {
   const { journey: before, answers, handsBack } = journeyOf(recorded.lines);
   const rest = new Answers(answers);
-  const calls = serviceAnswers(recorded.lines);
+  const orders = whatCame(recorded.lines);
   const exchanges: Replayed['exchanges'] = [];
   const lines: RecordedLine[] = [];
   const { visitor, visit } = recorded;
@@ -127,21 +103,22 @@ export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed 
     const played = play(draft, session, event, world);
     session = played.session;
     exchanges.push({ reply, acts: played.acts });
-    lines.push(...played.acts.flatMap(lineOf));
+    const position = { number: 0, at: world.now };
+    for (const entry of entriesOf(played.acts, draft.speaker)) lines.push(...recordedOf(entry, position));
   };
   happen({ event: 'opened' });
   for (let events = 0; events < MOST_EVENTS; events++) {
     const ticket = session.ticket ?? 0;
     if (session.state === 'pausing') happen({ event: 'timer', ticket });
-    else if (session.state === 'calling') {
+    else if (session.state === 'awaiting') {
       const step = findStep(draft, session.at ?? '')?.step;
-      const call = calls.shift();
-      if (call?.unanswered) break;
-      const called = step?.kind === 'call service' && call && call.failed === undefined;
+      const came = orders.shift();
+      if (came?.unanswered) break;
+      const resultFor = step && kindOf(step).resultFor;
       happen(
-        called
-          ? { event: 'called', ticket, outcome: 'worked', result: answerFor(step, call.learnt) }
-          : { event: 'called', ticket, outcome: 'failed', why: call?.failed ?? 'nobody knows what it would answer.' },
+        resultFor && came && came.failed === undefined
+          ? { event: 'told', ticket, outcome: 'worked', result: resultFor(step, came.learnt) }
+          : { event: 'told', ticket, outcome: 'failed', why: came?.failed ?? 'nobody knows what it would answer.' },
       );
     } else if (session.state === 'handed over' && back > 0) {
       back--;

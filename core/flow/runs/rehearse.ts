@@ -1,12 +1,15 @@
-import { dequal } from 'dequal/lite';
 import { DateTime } from 'luxon';
-import type { Facts, Value } from '../../facts/fact.ts';
+import type { Facts } from '../../facts/fact.ts';
 import type { OpeningHours } from '../../hours/hours.ts';
+import { type Act, saidIn } from '../acts/registry.ts';
+import type { Event } from '../event.ts';
 import type { Flow } from '../format.ts';
 import { lineText } from '../line.ts';
 import { play } from '../play.ts';
-import { type Act, type Event, freshSession, type Session, type World } from '../session.ts';
-import type { Beat, Must, RunThrough, Setting } from './run.ts';
+import { freshSession, type Session } from '../session.ts';
+import type { World } from '../world.ts';
+import type { Ended } from './must.ts';
+import { type Beat, type Must, mustKindOf, mustKinds, type RunThrough, type Setting } from './run.ts';
 
 /** What of the workspace a rehearsal goes by. */
 export interface Stage {
@@ -73,10 +76,10 @@ function eventOf(beat: Beat, session: Session): Event {
     }
     case 'lets time pass':
       return { event: 'timer', ticket };
-    case 'service answers':
-      return { event: 'called', ticket, outcome: 'worked', result: beat.result };
-    case 'service fails':
-      return { event: 'called', ticket, outcome: 'failed', why: beat.why };
+    case 'is told':
+      return { event: 'told', ticket, outcome: 'worked', result: beat.result };
+    case 'is not told':
+      return { event: 'told', ticket, outcome: 'failed', why: beat.why };
     case 'hands back':
       return { event: 'handed back' };
   }
@@ -115,84 +118,17 @@ export function rehearse(
   return { exchanges, session };
 }
 
-const shown = (value: Value | undefined): string =>
-  value === undefined
-    ? 'not known'
-    : typeof value === 'boolean'
-      ? value
-        ? 'yes'
-        : 'no'
-      : Array.isArray(value)
-        ? value.join(', ')
-        : String(value);
-
 /** What must hold, as a sentence. */
 export function mustWords(must: Must): string {
-  switch (must.must) {
-    case 'end':
-      return must.outcome ? `It ends with the outcome “${must.outcome}”.` : 'It ends.';
-    case 'hand over':
-      return `It is handed over to ${must.team}.`;
-    case 'know':
-      return must.value === undefined ? `“${must.fact}” is known.` : `“${must.fact}” is ${shown(must.value)}.`;
-    case 'say':
-      return `“${must.text}” is said.`;
-    case 'never say':
-      return `“${must.text}” is never said.`;
-    case 'email':
-      return `An email “${must.subject}” is sent.`;
-  }
+  return mustKindOf(must).kind.words(must);
 }
 
-/** Why something that must hold does not; undefined when it does. */
-function failure(must: Must, acts: readonly Act[], { facts, state }: Session): string | undefined {
-  const saying = (text: string): boolean =>
-    acts.some(
-      act =>
-        (act.act === 'say' || act.act === 'ask' || act.act === 'show') &&
-        lineText(act.line).toLowerCase().includes(text.toLowerCase()),
-    );
-  switch (must.must) {
-    case 'end': {
-      const end = acts.findLast(act => act.act === 'end');
-      if (state !== 'ended' || end?.act !== 'end') return `it ${states[state]} instead of ending.`;
-      if (must.outcome === undefined || end.outcome === must.outcome) return undefined;
-      return `it ended with ${end.outcome ? `the outcome “${end.outcome}”` : 'no outcome'} instead of “${must.outcome}”.`;
-    }
-    case 'hand over': {
-      const teams = acts.flatMap(act => (act.act === 'hand over' ? [act.team] : []));
-      if (teams.includes(must.team)) return undefined;
-      return teams.length > 0
-        ? `it was handed over to ${teams.map(team => team ?? 'whoever is there').join(', ')} instead of ${must.team}.`
-        : `it was handed over to nobody, instead of ${must.team}.`;
-    }
-    case 'know': {
-      const value = facts[must.fact];
-      if (value !== undefined && (must.value === undefined || dequal(value, must.value))) return undefined;
-      return `“${must.fact}” is ${shown(value)}${must.value === undefined ? '' : ` instead of ${shown(must.value)}`}.`;
-    }
-    case 'say':
-      return saying(must.text) ? undefined : `“${must.text}” is not said.`;
-    case 'never say':
-      return saying(must.text) ? `“${must.text}” is said.` : undefined;
-    case 'email': {
-      const subjects = acts.flatMap(act => (act.act === 'email' ? [act.subject] : []));
-      if (subjects.includes(must.subject)) return undefined;
-      return subjects.length > 0
-        ? `the email sent is “${subjects.join('”, “')}” instead of “${must.subject}”.`
-        : `no email is sent, instead of “${must.subject}”.`;
-    }
-  }
-}
+const actsOf = (acts: readonly Act[], kind: string): Act[] => acts.filter(({ act }) => act === kind);
 
-const states: Record<Session['state'], string> = {
-  fresh: 'never began',
-  asking: 'waits for an answer',
-  pausing: 'pauses',
-  calling: 'waits for a service',
-  'handed over': 'was handed over',
-  ended: 'ended',
-};
+function endedOf({ exchanges, session }: Rehearsed): { acts: Act[]; ended: Ended } {
+  const acts = exchanges.flatMap(exchange => exchange.acts);
+  return { acts, ended: { session, said: saidIn(acts).map(lineText) } };
+}
 
 /** How a run-through went: what of all that must hold does not, each with why. */
 export interface Outcome {
@@ -202,33 +138,21 @@ export interface Outcome {
 
 /** Plays a run-through and says what does not hold that must. */
 export function runThrough(flow: Flow, run: RunThrough, stage: Stage): Outcome {
-  const { exchanges, session } = rehearse(flow, run, stage);
-  const acts = exchanges.flatMap(exchange => exchange.acts);
+  const { acts, ended } = endedOf(rehearse(flow, run, stage));
   return {
     name: run.name,
     failures: run.must.flatMap(must => {
-      const why = failure(must, acts, session);
+      const { act, kind } = mustKindOf(must);
+      const why = kind.why(must, actsOf(acts, act), ended);
       return why === undefined ? [] : [{ must, why }];
     }),
   };
 }
 
-/** What a rehearsal that has come so far shows to hold: the beginning of what must. */
-export function musts({ exchanges, session }: Rehearsed): Must[] {
-  const acts = exchanges.flatMap(exchange => exchange.acts);
-  const end = acts.findLast(act => act.act === 'end');
-  const team = acts.findLast(act => act.act === 'hand over');
-  const mail = acts.findLast(act => act.act === 'email');
-  const learnt = new Set(acts.flatMap(act => (act.act === 'learn' ? [act.fact] : [])));
-  return [
-    ...(session.state === 'ended' && end?.act === 'end'
-      ? [{ must: 'end' as const, ...(end.outcome ? { outcome: end.outcome } : {}) }]
-      : []),
-    ...(team?.act === 'hand over' && team.team !== null ? [{ must: 'hand over' as const, team: team.team }] : []),
-    ...(mail?.act === 'email' ? [{ must: 'email' as const, subject: mail.subject }] : []),
-    ...[...learnt].flatMap((fact): Must[] => {
-      const value = session.facts[fact];
-      return value === undefined ? [] : [{ must: 'know', fact, value }];
-    }),
-  ];
+/** What a rehearsal that has come so far shows to hold: the beginning of what must, with whether it is mostly meant. */
+export function musts(rehearsed: Rehearsed): Array<{ must: Must; mostly: boolean }> {
+  const { acts, ended } = endedOf(rehearsed);
+  return mustKinds.flatMap(({ act, kind }) =>
+    (kind.shown?.(actsOf(acts, act), ended) ?? []).map((must: Must) => ({ must, mostly: kind.mostly ?? false })),
+  );
 }

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { Value } from '../../facts/fact.ts';
+import { actKinds } from '../acts/registry.ts';
+import { FieldReply, FileGiven } from '../event.ts';
 import { Id } from '../id.ts';
-import { FieldReply, FileGiven } from '../session.ts';
+import type { MustKind } from './must.ts';
 
 /** Who visits, from where and when, and who is in the office: the circumstances of a rehearsal. */
 export const Setting = z.strictObject({
@@ -45,27 +47,52 @@ export const Beat = z.discriminatedUnion('does', [
   }),
   /** The pause, or the time for an answer, passes. */
   z.strictObject({ does: z.literal('lets time pass') }),
-  z.strictObject({ does: z.literal('service answers'), result: z.unknown() }),
-  z.strictObject({ does: z.literal('service fails'), why: z.string().max(300) }),
+  /** What a step ordered of the host, and waits for, comes or fails. */
+  z.strictObject({ does: z.literal('is told'), result: z.unknown() }),
+  z.strictObject({ does: z.literal('is not told'), why: z.string().max(300) }),
   /** People give the conversation back. */
   z.strictObject({ does: z.literal('hands back') }),
 ]);
 export type Beat = z.infer<typeof Beat>;
 
+// biome-ignore lint/suspicious/noExplicitAny: each kind knows the types of its own
+type AnyMust = MustKind<any, any>;
+type Kind = Extract<(typeof actKinds)[number], { musts?: unknown }>['musts'] extends infer M
+  ? NonNullable<M> extends ReadonlyArray<infer K>
+    ? K
+    : never
+  : never;
+
+/** Every kind of thing that must hold, with the act that it is about. */
+export const mustKinds: ReadonlyArray<{ act: string; kind: AnyMust }> = actKinds.flatMap(({ act, musts = [] }) =>
+  musts.map(kind => ({ act, kind })),
+);
+
 /** What must hold when a run-through is over. */
-export const Must = z.discriminatedUnion('must', [
-  z.strictObject({ must: z.literal('end'), outcome: z.string().max(60).optional() }),
-  z.strictObject({ must: z.literal('hand over'), team: z.string().max(100) }),
-  z.strictObject({ must: z.literal('know'), fact: z.string().max(60), value: Value.optional() }),
-  z.strictObject({ must: z.literal('say'), text: z.string().min(1).max(1_000) }),
-  z.strictObject({ must: z.literal('never say'), text: z.string().min(1).max(1_000) }),
-  z.strictObject({ must: z.literal('email'), subject: z.string().max(300) }),
-]);
-export type Must = z.infer<typeof Must>;
+export type Must = z.infer<Extract<Kind, { schema: unknown }>['schema']>;
+export const Must = z.discriminatedUnion(
+  'must',
+  mustKinds.map(({ kind }) => kind.schema) as unknown as [z.ZodObject],
+) as unknown as z.ZodType<Must>;
+
+const byName = new Map(mustKinds.map(must => [must.kind.must as string, must]));
+
+/** The kind of what must hold. */
+export function mustKindOf({ must }: Must): { act: string; kind: AnyMust } {
+  return byName.get(must)!;
+}
+
+/** The kinds that are asked for in words, with what they are called. */
+export const askedMusts = mustKinds.flatMap(({ kind }) =>
+  kind.asked ? [{ must: kind.must as Must['must'], asked: kind.asked }] : [],
+);
+
+/** The version of what a run-through is written in; those before are brought up by `upgrades/`. */
+export const RUN_FORMAT = 'kineta.run/2';
 
 /** A rehearsal that is kept: the circumstances, what is done, and what must hold at its end. */
 export const RunThrough = z.strictObject({
-  format: z.literal('kineta.run/1'),
+  format: z.literal(RUN_FORMAT),
   name: z.string().trim().min(1, 'A run-through has a name.').max(100),
   /** The scene or step that it begins with; the flow’s own beginning when absent. */
   from: Id.optional(),

@@ -1,13 +1,14 @@
 import { z } from 'zod';
-import { bare, type Understanding } from '../../answers/answer.ts';
+import type { Understanding } from '../../answers/answer.ts';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { type Fact, FactName, type Value } from '../../facts/fact.ts';
-import { anything, known, oneOf } from '../../facts/knowledge.ts';
-import { factMark, plain, type Words } from '../../facts/words.ts';
+import { anything, known } from '../../facts/knowledge.ts';
+import { factMark, plain } from '../../facts/words.ts';
+import { message, spoken } from '../../messages/message.ts';
 import { Answer, type AnswerType, answerKindOf } from '../answers/registry.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineOf, lineReads } from '../line.ts';
-import type { AnswerShown } from '../session.ts';
+import type { AnswerShown } from '../shown.ts';
 import { type Exit, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings } from './say.ts';
 
@@ -27,16 +28,6 @@ export const Ask = z.strictObject({
 });
 export type Ask = z.infer<typeof Ask>;
 
-function choiceWords(
-  answer: Extract<Answer, { type: 'choice' }>,
-  around: Parameters<StepKind<Ask>['words']>[1],
-): Words {
-  return [
-    ...answer.choices.flatMap(choice => [plain(`; on “${choice.label}” `), ...wayWords(choice.to, around)]),
-    ...(answer.otherwise ? [plain('; on anything else typed '), ...wayWords(answer.otherwise.to, around)] : []),
-  ];
-}
-
 /** How a doubtful answer is asked about; its two choices have these identities. */
 const PROBABLY = 'probably';
 const AS_TYPED = 'as-typed';
@@ -46,6 +37,7 @@ export const ask: StepKind<Ask> = {
   kind: 'ask',
   purpose: 'Ask the visitor something and keep the answer',
   schema: Ask,
+  hasLine: true,
   blank: id => ({
     id,
     kind: 'ask',
@@ -64,7 +56,7 @@ export const ask: StepKind<Ask> = {
     ...step.line.flat().map(span => ('fact' in span ? factMark(span.fact) : plain(span.text))),
     plain('”'),
     ...(step.fact ? [plain('; keep it as '), factMark(step.fact)] : []),
-    ...(step.answer.type === 'choice' ? choiceWords(step.answer, around) : []),
+    ...(answerKindOf(step.answer.type).words?.(step.answer, around) ?? []),
     ...(step.again
       ? [
           plain('; when unclear say “'),
@@ -76,31 +68,25 @@ export const ask: StepKind<Ask> = {
     ...wayWords(step.giveUp?.to, around),
   ],
   exits(step) {
-    const exits: Exit[] =
-      step.answer.type === 'choice'
-        ? step.answer.choices.map(choice => ({ scene: choice.to, label: choice.label, part: choice.id }))
-        : [{ label: 'answered' }];
-    if (step.answer.type === 'choice' && step.answer.otherwise)
-      exits.push({ scene: step.answer.otherwise.to, label: 'anything else typed', part: 'otherwise' });
+    const kind = answerKindOf(step.answer.type);
+    const exits: Exit[] = kind.exits?.(step.answer) ?? [{ label: 'answered' }];
+    const otherwise = kind.otherwise?.(step.answer);
+    if (otherwise) exits.push({ scene: otherwise.to, label: 'anything else typed', part: 'otherwise' });
     else exits.push({ scene: step.giveUp?.to, label: 'not understood', part: 'giveUp' });
     return exits;
   },
   waits: () => true,
+  asks: true,
+  reading: ({ line, answer }) => ({ line, picks: answerKindOf(answer.type).labels?.(answer) ?? [] }),
+  unkept: ({ answer, fact }) => (fact ? [] : (answerKindOf(answer.type).labels?.(answer) ?? [])),
   reads: step => [...lineReads(step.line), ...lineReads(step.again ?? [])],
   sets: step => (step.fact ? [step.fact] : []),
   // Who is never understood goes on without an answer; the checks are for those who give one.
   after(step, { part }, before) {
     if (!step.fact) return before;
-    const { answer } = step;
-    const kept = answer.type === 'choice' ? answer.choices : [];
-    const picked = kept.filter(({ id }) => id === part);
-    const values =
-      answer.type === 'choice' && part !== 'otherwise'
-        ? oneOf((picked.length > 0 ? picked : kept).map(({ label, value }) => value ?? label))
-        : answer.type === 'yes/no'
-          ? oneOf([true, false])
-          : anything;
-    return before.with(step.fact, known(values));
+    const kind = answerKindOf(step.answer.type);
+    const values = part === 'otherwise' ? undefined : kind.values?.(step.answer, part);
+    return before.with(step.fact, known(values ?? anything));
   },
   check(step, around) {
     const findings: StepFinding[] = [];
@@ -128,19 +114,16 @@ export const ask: StepKind<Ask> = {
       }
       return made;
     };
-    const choices =
-      answer.type === 'choice'
-        ? answer.choices.map(choice => ({ value: choice.value ?? choice.label, next: stage.way(choice.to) }))
-        : [];
-    const otherwise = answer.type === 'choice' && answer.otherwise ? stage.way(answer.otherwise.to) : undefined;
+    const beside = kind.otherwise?.(answer);
+    const otherwise = beside ? stage.way(beside.to) : undefined;
     const giveUp = stage.way(step.giveUp?.to);
 
     const accept = (run: Run, value: Value): Next => {
       run.doubt = undefined;
       run.tries = 0;
-      const choice = answer.type === 'choice' ? choices[value as number] : undefined;
-      if (fact !== undefined) run.learn(step.id, fact, choice ? choice.value : value);
-      return choice ? choice.next : on;
+      const picked = kind.picked?.(answer, value);
+      if (fact !== undefined) run.learn(step.id, fact, picked ? picked.value : value);
+      return picked?.to === undefined ? on : stage.way(picked.to);
     };
     const settle = (run: Run, reply: Reply): Next | undefined => {
       if (!run.doubt) return undefined;
@@ -161,15 +144,17 @@ export const ask: StepKind<Ask> = {
         const understood = kind.understand(answer, reply, run.world);
         if ('probably' in understood) {
           run.doubt = understood;
+          const { language } = run.world.locale;
+          const probably = String(understood.probably);
           run.acts.push({
             act: 'ask',
             step: step.id,
-            line: lineOf(`Did you mean ${understood.probably}?`),
+            line: spoken(language, 'did you mean', { probably }),
             answer: {
               type: answer.type,
               choices: [
-                { id: PROBABLY, label: `Yes, ${understood.probably}` },
-                { id: AS_TYPED, label: `No, ${understood.value} is right` },
+                { id: PROBABLY, label: message(language, 'yes, that', { probably }) },
+                { id: AS_TYPED, label: message(language, 'no, as typed', { typed: String(understood.value) }) },
               ],
             },
           });
@@ -179,7 +164,7 @@ export const ask: StepKind<Ask> = {
         if (otherwise !== undefined && understood.unclear !== 'empty') return otherwise;
         run.tries++;
         if (run.tries >= step.tries) {
-          run.acts.push({ act: 'note', step: step.id, text: `No answer was understood in ${times(step.tries)}.` });
+          run.tell(step.id, { code: 'not understood', tries: step.tries });
           return giveUp;
         }
         const line = speakAgain ? speakAgain(run) : lineOf(kind.again(answer, understood.unclear, run.world));
@@ -188,17 +173,13 @@ export const ask: StepKind<Ask> = {
       },
       skip(run) {
         run.doubt = undefined;
-        run.acts.push({ act: 'note', step: step.id, text: 'The visitor left the question out.' });
+        run.tell(step.id, { code: 'left out' });
         return otherwise ?? giveUp;
       },
-      offers: text => 'choices' in answer && answer.choices.some(({ label }) => bare(label) === bare(text)),
+      offers: text => kind.offers?.(answer, text) ?? false,
     };
   },
 };
-
-function times(count: number): string {
-  return count === 1 ? 'one try' : `${count} tries`;
-}
 
 function yesOrNo(understood: Understanding): boolean | undefined {
   return 'value' in understood && typeof understood.value === 'boolean' ? understood.value : undefined;

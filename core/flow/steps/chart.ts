@@ -4,7 +4,7 @@ import { tryFormula } from '../../facts/formula.ts';
 import { plain, type Words } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineFacts, lineReads, lineText } from '../line.ts';
-import type { ChartShown } from '../session.ts';
+import type { ChartShown } from '../shown.ts';
 import { formulaFindings } from './decide.ts';
 import type { Run, Stage, StepFinding, StepKind } from './kind.ts';
 import { quoted } from './say.ts';
@@ -30,6 +30,7 @@ export const chart: StepKind<Chart> = {
   kind: 'chart',
   purpose: 'Show what was worked out as a chart',
   schema: Chart,
+  hasLine: true,
   blank: id => ({ id, kind: 'chart', title: [], form: 'bars', values: [{ label: 'Now', formula: '1' }] }),
   words: step => [
     plain(`Show ${step.form === 'number' ? 'a number' : step.form === 'line' ? 'a line' : 'bars'} titled `),
@@ -77,29 +78,23 @@ export const chart: StepKind<Chart> = {
     }
     return findings;
   },
+  drawing,
   play(step, stage) {
     const draw = drawing(step, stage);
     const on = stage.way(undefined);
     return {
       enter(run) {
         const drawn = draw(run);
-        run.acts.push(
-          drawn
-            ? { act: 'chart', step: step.id, ...drawn }
-            : {
-                act: 'note',
-                step: step.id,
-                text: `The chart “${lineText(step.title)}” could not be drawn: a value is not known.`,
-              },
-        );
+        if (drawn) run.acts.push({ act: 'chart', step: step.id, ...drawn });
+        else run.tell(step.id, { code: 'chart not drawn', title: lineText(step.title) });
         return on;
       },
     };
   },
 };
 
-/** Makes a chart ready to be drawn, here or in an email; nothing is drawn while one of its values is not known. */
-export function drawing(step: Chart, stage: Stage): (run: Run) => ChartShown | undefined {
+/** Makes a chart ready to be drawn, here or elsewhere; nothing is drawn while one of its values is not known. */
+function drawing(step: Chart, stage: Stage): (run: Run) => ChartShown | undefined {
   const speak = stage.speak(step.title);
   const values = step.values.map(({ label, formula }) => ({ label, worked: tryFormula(formula, stage.factNames) }));
   return run => {

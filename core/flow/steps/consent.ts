@@ -3,8 +3,10 @@ import { understandYesNo } from '../../answers/yesno.ts';
 import { FactName } from '../../facts/fact.ts';
 import { known, oneOf, unknown } from '../../facts/knowledge.ts';
 import { factMark, plain } from '../../facts/words.ts';
+import { message, spoken } from '../../messages/message.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, Link, lineFacts, lineReads, lineText, type SpokenLine } from '../line.ts';
+import type { AnswerShown } from '../shown.ts';
 import { type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { quoted } from './say.ts';
 
@@ -32,13 +34,16 @@ const DECLINED = 'declined';
 /** How often it is asked before silence is taken for what it is: no consent. */
 const TRIES = 2;
 
-const choices = [
-  { id: GIVEN, label: 'Yes, I agree' },
-  { id: DECLINED, label: 'No, thanks' },
-];
+const answer = (language: string): AnswerShown => ({
+  type: 'yes/no',
+  choices: [
+    { id: GIVEN, label: message(language, 'consent given') },
+    { id: DECLINED, label: message(language, 'consent declined') },
+  ],
+});
 
-function withPolicy(line: SpokenLine, policy: string | undefined): SpokenLine {
-  return policy ? [...line, [{ text: 'How we use what you tell us', link: policy }]] : line;
+function withPolicy(line: SpokenLine, policy: string | undefined, language: string): SpokenLine {
+  return policy ? [...line, [{ text: message(language, 'consent policy'), link: policy }]] : line;
 }
 
 /** What the checks call a consent among the facts; no fact can have such a name. */
@@ -49,6 +54,7 @@ export const askConsent: StepKind<AskConsent> = {
   kind: 'ask consent',
   purpose: 'Ask for consent, and keep its exact words',
   schema: AskConsent,
+  hasLine: true,
   blank: id => ({ id, kind: 'ask consent', purpose: 'news by email', line: [] }),
   words: (step, around) => [
     plain(`Ask for consent to ${step.purpose}: `),
@@ -63,6 +69,7 @@ export const askConsent: StepKind<AskConsent> = {
     { scene: step.declined?.to, label: 'not agreed', part: 'declined' },
   ],
   waits: () => true,
+  reading: ({ line }) => ({ line }),
   reads: step => lineReads(step.line),
   sets: step => (step.fact ? [step.fact] : []),
   after(step, { part }, before) {
@@ -105,8 +112,9 @@ export const askConsent: StepKind<AskConsent> = {
     return {
       enter(run) {
         run.tries = 0;
-        const line = withPolicy(speak(run), step.policy);
-        run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'yes/no', choices } });
+        const { language } = run.world.locale;
+        const line = withPolicy(speak(run), step.policy, language);
+        run.acts.push({ act: 'ask', step: step.id, line, answer: answer(language) });
         return WAIT;
       },
       answer(run, reply) {
@@ -125,8 +133,8 @@ export const askConsent: StepKind<AskConsent> = {
           run.acts.push({
             act: 'ask',
             step: step.id,
-            line: [[{ text: 'Sorry, was that a yes or a no?' }]],
-            answer: { type: 'yes/no', choices },
+            line: spoken(run.world.locale.language, 'yes or no again'),
+            answer: answer(run.world.locale.language),
           });
           return WAIT;
         }

@@ -50,6 +50,12 @@ export const decide: StepKind<Decide> = {
     { scene: step.otherwise.to, label: 'otherwise', part: 'otherwise' },
   ],
   waits: () => false,
+  decisions: step =>
+    step.ways.map(({ when }, index) => ({
+      part: `ways.${index}`,
+      when,
+      without: step.ways.length > 1 ? { ...step, ways: step.ways.toSpliced(index, 1) } : undefined,
+    })),
   reads: (step, facts) => step.ways.flatMap(way => conditionReads(way.when, facts)),
   sets: () => [],
   // A row copes with a fact that is not known; a formula does not.

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { FactName } from '../../facts/fact.ts';
 import { factMark, plain } from '../../facts/words.ts';
+import { spoken } from '../../messages/message.ts';
 import { fingerprint } from '../dice.ts';
 import { Id } from '../id.ts';
-import { isEmptyLine, Line, lineOf, lineReads, lineText } from '../line.ts';
-import { drawing } from './chart.ts';
+import { isEmptyLine, Line, lineReads, lineText } from '../line.ts';
+import { consentTo } from './consent.ts';
 import type { StepFinding, StepKind } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
 
@@ -37,6 +38,7 @@ export const email: StepKind<Email> = {
   kind: 'email',
   purpose: 'Send an email to the visitor or to colleagues',
   schema: Email,
+  hasLine: true,
   blank: id => ({ id, kind: 'email', to: { fact: 'email' }, subject: [], line: [] }),
   words: step => [
     plain('Email '),
@@ -52,6 +54,10 @@ export const email: StepKind<Email> = {
   ],
   exits: () => [{}],
   waits: () => false,
+  unasked: step =>
+    'fact' in step.to && !step.askedFor
+      ? { consent: consentTo('news by email'), asked: { ...step, askedFor: true } }
+      : undefined,
   reads: step => [...lineReads(step.subject), ...lineReads(step.line), ...('fact' in step.to ? [step.to.fact] : [])],
   sets: () => [],
   check(step, around) {
@@ -73,28 +79,21 @@ export const email: StepKind<Email> = {
     } else if (to.addresses.some(address => address === ''))
       problem('empty line', 'The email names nobody that it goes to.', 'to');
     for (const id of step.charts ?? [])
-      if (around.step(id)?.kind !== 'chart')
-        problem('no way on', 'The email’s chart is not in the flow any more.', 'charts');
+      if (!around.draws(id)) problem('no way on', 'The email’s chart is not in the flow any more.', 'charts');
     return findings;
   },
   play(step, stage) {
     const on = stage.way(undefined);
     const subject = stage.speak(step.subject);
     const speak = stage.speak(step.line);
-    const charts = (step.charts ?? []).flatMap(id => {
-      const chart = stage.step(id);
-      return chart?.kind === 'chart' ? [drawing(chart, stage)] : [];
-    });
+    const charts = (step.charts ?? []).flatMap(id => stage.drawing(id) ?? []);
     const { to } = step;
     return {
       enter(run) {
         const address = 'fact' in to ? run.known[to.fact] : undefined;
         const addresses = 'fact' in to ? (typeof address === 'string' ? [address] : []) : to.addresses;
-        const note = (text: string): void => {
-          run.acts.push({ act: 'note', step: step.id, text });
-        };
         if (addresses.length === 0) {
-          note('No email was sent: the visitor’s address is not known.');
+          run.tell(step.id, { code: 'email without address' });
           return on;
         }
         const mail = {
@@ -108,22 +107,24 @@ export const email: StepKind<Email> = {
         };
         const print = fingerprint(JSON.stringify(mail));
         if (run.mailed[step.id] === print) {
-          note(`The email “${mail.subject}” went out before; it was not sent again.`);
+          run.tell(step.id, { code: 'email sent before', subject: mail.subject });
           return on;
         }
         run.mailed = { ...run.mailed, [step.id]: print };
         run.acts.push(mail);
         return on;
       },
-      undelivered(run, { to: address, why }) {
-        run.acts.push({ act: 'note', step: step.id, text: `The email to ${address} did not arrive: ${why}` });
+      hears(run, told) {
+        if (told.outcome === 'worked') return;
+        const { why, about: address = '' } = told;
+        run.tell(step.id, { code: 'email undelivered', to: address, why });
         const { [step.id]: _, ...rest } = run.mailed;
         run.mailed = rest;
         if ('fact' in to)
           run.acts.push({
             act: 'say',
             step: step.id,
-            line: lineOf(`My email to ${address} came back. Is that address right? Write “back” to change an answer.`),
+            line: spoken(run.world.locale.language, 'email came back', { address }),
           });
       },
     };

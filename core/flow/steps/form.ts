@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { FactName, type Value } from '../../facts/fact.ts';
 import { factMark, plain, type Words } from '../../facts/words.ts';
+import { message, spoken } from '../../messages/message.ts';
 import { answerKindOf, FieldAnswer } from '../answers/registry.ts';
+import type { FieldReply } from '../event.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineReads } from '../line.ts';
-import type { FieldReply, FieldShown } from '../session.ts';
+import type { FieldShown } from '../shown.ts';
 import { keptAsFindings } from './ask.ts';
 import { type Next, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
@@ -33,13 +35,12 @@ export const Form = z.strictObject({
 });
 export type Form = z.infer<typeof Form>;
 
-const NOT_SENT = 'Please fill the card in and press its button, or write “skip”.';
-
 /** Several asks on one card. Each field is understood and checked by itself, and nothing is kept before all are right. */
 export const form: StepKind<Form> = {
   kind: 'form',
   purpose: 'Ask for several details on one card',
   schema: Form,
+  hasLine: true,
   blank: id => ({
     id,
     kind: 'form',
@@ -64,6 +65,8 @@ export const form: StepKind<Form> = {
   ],
   exits: step => [{ label: 'sent' }, { scene: step.giveUp?.to, label: 'not filled in', part: 'giveUp' }],
   waits: () => true,
+  asks: true,
+  reading: ({ line }) => ({ line }),
   reads: step => lineReads(step.line),
   sets: step => step.fields.flatMap(field => field.fact ?? []),
   check(step, around) {
@@ -117,7 +120,7 @@ export const form: StepKind<Form> = {
     const failed = (run: Run, again: () => Next): Next => {
       run.tries++;
       if (run.tries < step.tries) return again();
-      run.acts.push({ act: 'note', step: step.id, text: 'The card was not filled in.' });
+      run.tell(step.id, { code: 'form not filled in' });
       return giveUp;
     };
     return {
@@ -126,7 +129,7 @@ export const form: StepKind<Form> = {
         return ask(run);
       },
       answer(run, { fields: given }) {
-        if (!given) return failed(run, () => ask(run, [[{ text: NOT_SENT }]]));
+        if (!given) return failed(run, () => ask(run, spoken(run.world.locale.language, 'form not sent')));
         const mistakes = new Map<Id, string>();
         const kept: Array<{ fact: string; value: Value }> = [];
         for (const field of step.fields) {
@@ -137,19 +140,14 @@ export const form: StepKind<Form> = {
         }
         if (mistakes.size > 0)
           return failed(run, () =>
-            ask(
-              run,
-              [[{ text: mistakes.size === 1 ? 'One thing to look at:' : 'A few things to look at:' }]],
-              given,
-              mistakes,
-            ),
+            ask(run, spoken(run.world.locale.language, 'form mistakes', { count: mistakes.size }), given, mistakes),
           );
         run.tries = 0;
         for (const { fact, value } of kept) run.learn(step.id, fact, value);
         return on;
       },
       skip(run) {
-        run.acts.push({ act: 'note', step: step.id, text: 'The visitor left the card out.' });
+        run.tell(step.id, { code: 'form left out' });
         return giveUp;
       },
     };
@@ -163,12 +161,13 @@ function fieldResult(
   run: Run,
 ): { value?: Value } | { mistake: string } {
   const kind = answerKindOf(answer.type);
+  const { language } = run.world.locale;
   const empty = given.text.trim() === '' && given.choice === undefined && !given.choices?.length;
-  if (empty) return optional ? {} : { mistake: 'This is needed.' };
+  if (empty) return optional ? {} : { mistake: message(language, 'field needed') };
   const understood = kind.understand(answer, { event: 'replied', ...given }, run.world);
   if ('unclear' in understood) return { mistake: kind.again(answer, understood.unclear, run.world) };
   // A doubtful address is asked about once; who sends it again means it.
   if ('probably' in understood && run.tries === 0)
-    return { mistake: `Did you mean ${understood.probably}? If not, send it again as it is.` };
-  return { value: answer.type === 'choice' ? answer.choices[understood.value as number]!.label : understood.value };
+    return { mistake: message(language, 'field doubtful', { probably: String(understood.probably) }) };
+  return { value: kind.picked?.(answer, understood.value).value ?? understood.value };
 }

@@ -46,6 +46,8 @@ export const handOver: StepKind<HandOver> = {
   ending: step => `To ${step.team}`,
   // A closed team lets the play run on, so for the checks this step does not stop it.
   waits: () => false,
+  teams: ({ team }) => [team],
+  turnsAway: ({ team, closed }) => ({ part: 'closed', who: team, ...closed }),
   reads: step => [...lineReads(step.waiting), ...lineReads(step.closed.line)],
   sets: () => [],
   check(step, around) {
@@ -80,13 +82,21 @@ export const handOver: StepKind<HandOver> = {
         const hours = run.world.hours[step.team];
         const state = hours ? opening(hours, now) : undefined;
         if (hours && state && !state.open) {
-          const opens = state.from === null ? '' : ` until ${clockTime(hours, state.from, now, locale.language)}`;
-          run.acts.push({ act: 'note', step: step.id, text: `${step.team} is closed${opens}.` });
+          run.tell(step.id, {
+            code: 'team closed',
+            team: step.team,
+            ...(state.from === null ? {} : { until: clockTime(hours, state.from, now, locale.language) }),
+          });
           run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
           return closed;
         }
         if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
-        run.acts.push({ act: 'hand over', step: step.id, team: step.team, reason: 'The flow fetched somebody.' });
+        run.acts.push({
+          act: 'hand over',
+          step: step.id,
+          team: step.team,
+          reason: { code: 'flow fetched somebody' },
+        });
         return HANDED_OVER;
       },
     };

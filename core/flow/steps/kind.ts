@@ -1,12 +1,17 @@
 import type { z } from 'zod';
+import type { Condition } from '../../facts/condition.ts';
 import type { Fact, Facts, FactType, Value } from '../../facts/fact.ts';
 import type { Knowledge } from '../../facts/knowledge.ts';
 import type { Words } from '../../facts/words.ts';
+import type { Direction } from '../../messages/direction.ts';
+import type { Act } from '../acts/registry.ts';
 import type { Finding } from '../checks/finding.ts';
+import type { Reply, Told } from '../event.ts';
 import type { Id } from '../id.ts';
 import type { Line, SpokenLine } from '../line.ts';
-import type { Act, Event, Session, World } from '../session.ts';
-import type { Step } from './registry.ts';
+import type { Session } from '../session.ts';
+import type { ChartShown } from '../shown.ts';
+import type { World } from '../world.ts';
 
 /** Where playing goes on: a place in the compiled edition, or one of the three ways to stop. */
 export type Next = number;
@@ -18,8 +23,8 @@ export const END = -2;
 export const HANDED_OVER = -3;
 /** Wait at this step for its timer. */
 export const PAUSED = -4;
-/** Wait at this step for the service that it called. */
-export const CALLED = -5;
+/** Wait at this step for what it ordered of the host. */
+export const AWAITS = -5;
 
 /** The state of one call of `play`, as steps see it. */
 export interface Run {
@@ -36,17 +41,19 @@ export interface Run {
   readonly stack: Id[];
   /** Orders a timer; an earlier one is forgotten. */
   setTimer(step: Id, after: number): void;
-  /** A number for a call, by which its answer is known. */
+  /** A number for an order, by which its answer is known. */
   nextTicket(): number;
+  /** Tells the team something, by its code. */
+  tell(step: Id | undefined, says: Direction): void;
   /** How a call of a service went, to be decided on later. */
   callWent(how: 'worked' | 'failed'): void;
+  /** Comes to a scene. */
+  enter(scene: Id, title: string): void;
   /** Keeps a value in a fact, and orders it to be remembered when the fact is the visitor's. */
   learn(step: Id, fact: string, value: Value): void;
 }
 
-export type Reply = Extract<Event, { event: 'replied' }>;
-export type Called = Extract<Event, { event: 'called' }>;
-export type Undelivered = Extract<Event, { event: 'undelivered' }>;
+export type { Reply, Told };
 
 /** A step made ready to be played. */
 export interface Player {
@@ -62,10 +69,10 @@ export interface Player {
   timer?(run: Run): Next;
   /** For a reminder: after how many milliseconds of silence it reminds of a question, if it still does. */
   due?(run: Run): number | undefined;
-  /** The service that the step called has answered, or has not. */
-  called?(run: Run, called: Called): Next;
-  /** An email of the step came back; the conversation waits where it waited. */
-  undelivered?(run: Run, undelivered: Undelivered): void;
+  /** What the step ordered and waited for has come, or has failed. */
+  told?(run: Run, told: Told): Next;
+  /** News of something that the step ordered and went on from; the conversation waits where it waits. */
+  hears?(run: Run, told: Told): void;
 }
 
 /** What a step may use while it is made ready, once per edition. */
@@ -75,8 +82,8 @@ export interface Stage {
   /** Makes a line ready to be spoken. */
   speak(line: Line): (run: Run) => SpokenLine;
   typeOf(fact: string): FactType;
-  /** Another step of the flow. */
-  step(id: Id): Step | undefined;
+  /** The chart of another step, made ready to be drawn; undefined when that step draws none. */
+  drawing(step: Id): ((run: Run) => ChartShown | undefined) | undefined;
   /** The names that formulas may use. */
   readonly factNames: readonly string[];
 }
@@ -100,7 +107,8 @@ export interface Surroundings {
   readonly teams: readonly string[] | undefined;
   /** The names of the other flows of the workspace, when they are known. */
   readonly flows: readonly string[] | undefined;
-  step(id: Id): Step | undefined;
+  /** Whether a step draws a chart. */
+  draws(step: Id): boolean;
 }
 
 /** What a kind reports of a step of its own; the place is added by the checks. */
@@ -137,6 +145,33 @@ export interface StepKind<S extends { id: Id; kind: string }> {
   /** Mistakes inside the step itself, found without looking at the ways between steps. */
   check(step: S, around: Surroundings): StepFinding[];
   play(step: S, stage: Stage): Player;
+
+  // What the checks and the studio ask of kinds beside that; a kind that says nothing is meant to be none of it.
+
+  /** Whether it has a line of its own, to be written first. */
+  readonly hasLine?: true;
+  /** Whether it asks the visitor for something. */
+  readonly asks?: true;
+  /** Whether the flow goes on elsewhere where it has no way out. */
+  readonly goesOn?: true;
+  /** Whether there is nothing in it yet, so that another kind may take its place. */
+  isBlank?(step: S): boolean;
+  /** The teams that it names. */
+  teams?(step: S): string[];
+  /** What the visitor reads of it in the chat: its line, and what can be picked. */
+  reading?(step: S): { line: Line; picks?: ReadonlyArray<{ id: Id; label: string }> };
+  /** What can be picked of which nothing is kept afterwards. */
+  unkept?(step: S): ReadonlyArray<{ id: Id; label: string; to?: Id | undefined }>;
+  /** Its ways that are taken under conditions, tried in order; and the step without one of them, if it can be. */
+  decisions?(step: S): ReadonlyArray<{ part: string; when: Condition; without?: S | undefined }>;
+  /** The way on which the visitor hears that nobody is there, what is then said, and for whom. */
+  turnsAway?(step: S): { part: string; who: string; line: Line; to?: Id | undefined };
+  /** What it sends to a visitor who may not have agreed to that; the consent that is needed, and the step as asked for. */
+  unasked?(step: S): { consent: string; asked: S } | undefined;
+  /** The chart that it draws. */
+  drawing?(step: S, stage: Stage): (run: Run) => ChartShown | undefined;
+  /** What must have come of its order, for these facts to have been learnt from it. */
+  resultFor?(step: S, learnt: ReadonlyMap<string, unknown>): unknown;
 }
 
 /** Ways to a scene, as the end of a sentence: “go to Welcome”, or “carry on”. */

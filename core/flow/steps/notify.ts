@@ -19,6 +19,7 @@ export const notify: StepKind<Notify> = {
   kind: 'notify',
   purpose: 'Tell colleagues in the studio',
   schema: Notify,
+  hasLine: true,
   blank: id => ({ id, kind: 'notify', line: [] }),
   words: step => [
     plain('Tell '),
@@ -28,6 +29,7 @@ export const notify: StepKind<Notify> = {
   ],
   exits: () => [{}],
   waits: () => false,
+  teams: ({ team }) => (team ? [team] : []),
   reads: step => lineReads(step.line),
   sets: () => [],
   check(step, around) {

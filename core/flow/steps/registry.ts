@@ -85,9 +85,12 @@ export const stepKinds = [
   end,
 ] as const;
 
+/** The kinds that something else has to make: what a typed line becomes, what a question does, and what ends a flow. */
+export const usualKinds = { line: say, question: ask, close: end };
+
 const byName = new Map<string, unknown>(stepKinds.map(kind => [kind.kind, kind]));
 
 /** The kind of a step. The registry holds each kind under its own name, which is what makes the cast right. */
-export function kindOf(step: Step): StepKind<Step> {
+export function kindOf(step: { kind: Step['kind'] }): StepKind<Step> {
   return byName.get(step.kind) as StepKind<Step>;
 }

@@ -26,6 +26,7 @@ export const remind: StepKind<Remind> = {
   kind: 'remind',
   purpose: 'From here on, remind a visitor who does not answer',
   schema: Remind,
+  hasLine: true,
   blank: id => ({
     id,
     kind: 'remind',
@@ -44,6 +45,7 @@ export const remind: StepKind<Remind> = {
     ...(step.unanswered ? [{ scene: step.unanswered.to, label: 'no answer', part: 'unanswered' }] : []),
   ],
   waits: () => false,
+  reading: ({ line }) => ({ line }),
   reads: step => lineReads(step.line),
   sets: () => [],
   check: (step, around) => [
@@ -74,11 +76,11 @@ export const remind: StepKind<Remind> = {
         const times = run.reminder?.times ?? 0;
         if (times >= step.most) {
           run.reminder = undefined;
-          run.acts.push({ act: 'note', step: step.id, text: 'There was no answer.' });
+          run.tell(step.id, { code: 'no answer' });
           return elsewhere ?? WAIT;
         }
         run.reminder = { step: step.id, times: times + 1 };
-        run.acts.push({ act: 'note', step: step.id, text: `No answer for ${durationWords(step.after)}.` });
+        run.tell(step.id, { code: 'no answer yet', after: durationWords(step.after) });
         run.acts.push({ act: 'say', step: step.id, line: speak(run) });
         return WAIT;
       },

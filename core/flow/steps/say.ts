@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { plain, type Words } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineFacts, lineReads } from '../line.ts';
-import { Picture } from '../session.ts';
+import { Picture } from '../shown.ts';
 import type { StepFinding, StepKind, Surroundings } from './kind.ts';
 
 export const Say = z.strictObject({
@@ -54,6 +54,7 @@ export const say: StepKind<Say> = {
   kind: 'say',
   purpose: 'Say a line',
   schema: Say,
+  hasLine: true,
   blank: id => ({ id, kind: 'say', line: [] }),
   words: step => [
     plain('Say '),
@@ -64,6 +65,8 @@ export const say: StepKind<Say> = {
   ],
   exits: () => [{}],
   waits: () => false,
+  isBlank: ({ line, pictures }) => isEmptyLine(line) && !pictures?.length,
+  reading: ({ line }) => ({ line }),
   reads: step => lineReads(step.line),
   sets: () => [],
   check(step, around) {

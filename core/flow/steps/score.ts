@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FactName } from '../../facts/fact.ts';
 import { factMark, plain } from '../../facts/words.ts';
+import { signed } from '../acts/score.ts';
 import { Id } from '../id.ts';
 import type { StepFinding, StepKind } from './kind.ts';
 
@@ -14,9 +15,6 @@ export const Score = z.strictObject({
   reason: z.string().max(200),
 });
 export type Score = z.infer<typeof Score>;
-
-/** Points with their sign: “+20”, “−5”. */
-export const signed = (points: number): string => (points < 0 ? `−${-points}` : `+${points}`);
 
 /** Adds points to a score, with the reason in the log, so that nobody has to guess where a score comes from. */
 export const score: StepKind<Score> = {

@@ -3,7 +3,7 @@ import { FactName, type FactType, type Value } from '../../facts/fact.ts';
 import { filledIn, templateFacts } from '../../facts/template.ts';
 import { factMark, plain, type Words } from '../../facts/words.ts';
 import { Id } from '../id.ts';
-import { CALLED, type Next, type Run, type StepFinding, type StepKind, wayWords } from './kind.ts';
+import { AWAITS, type Next, type Run, type StepFinding, type StepKind, wayWords } from './kind.ts';
 import { keepingFindings } from './set.ts';
 
 const Path = z
@@ -41,13 +41,6 @@ export const CallService = z.strictObject({
 });
 export type CallService = z.infer<typeof CallService>;
 
-const FAILED = 'The service failed: ';
-
-/** Why a service failed, read back from the note that this left; undefined when a note says something else. */
-export function serviceFailure(note: string): string | undefined {
-  return note.startsWith(FAILED) ? note.slice(FAILED.length) : undefined;
-}
-
 /** What stands at a place of a JSON value, such as `result.0.name`; undefined when nothing does. */
 function at(json: unknown, path: string): unknown {
   if (path === '') return json;
@@ -78,6 +71,33 @@ function asFact(value: unknown, type: FactType): Value | undefined {
   }
 }
 
+const holdsKeys = (value: unknown): boolean => value !== null && typeof value === 'object';
+
+/** An answer of a service from which a step takes these facts: its paths, walked the other way. */
+function answerFor(take: CallService['take'], learnt: ReadonlyMap<string, unknown>): unknown {
+  // Without a prototype: whatever a path is made of is a key like any other.
+  const nothing = (): Record<string, unknown> => Object.create(null);
+  let result: unknown = nothing();
+  for (const { path, fact } of take) {
+    const was = learnt.get(fact);
+    if (was === undefined) continue;
+    const value = Array.isArray(was) ? [...was] : was;
+    const keys = path.split('.').filter(Boolean);
+    if (keys.length === 0) {
+      result = value;
+      continue;
+    }
+    if (!holdsKeys(result)) result = nothing();
+    let inner = result as Record<string, unknown>;
+    for (const key of keys.slice(0, -1)) {
+      if (!holdsKeys(inner[key])) inner[key] = nothing();
+      inner = inner[key] as Record<string, unknown>;
+    }
+    inner[keys.at(-1)!] = value;
+  }
+  return result;
+}
+
 /** Asks another system over HTTP and keeps what it answers. The visitor waits at most as long as all tries take. */
 export const callService: StepKind<CallService> = {
   kind: 'call service',
@@ -95,6 +115,7 @@ export const callService: StepKind<CallService> = {
   ],
   exits: step => [{ label: 'answered' }, { scene: step.failed?.to, label: 'failed', part: 'failed' }],
   waits: () => false,
+  resultFor: ({ take }, learnt) => answerFor(take, learnt),
   reads: step => [...templateFacts(step.url), ...(step.send ?? []).map(({ fact }) => fact)],
   sets: step => step.take.map(({ fact }) => fact),
   check(step, around) {
@@ -118,7 +139,7 @@ export const callService: StepKind<CallService> = {
     const failed = stage.way(step.failed?.to);
     const fail = (run: Run, why: string): Next => {
       run.callWent('failed');
-      run.acts.push({ act: 'note', step: step.id, text: `${FAILED}${why}` });
+      run.tell(step.id, { code: 'service failed', why });
       return failed;
     };
     return {
@@ -141,23 +162,18 @@ export const callService: StepKind<CallService> = {
             tries: step.tries,
           },
         });
-        return CALLED;
+        return AWAITS;
       },
-      called(run, called) {
-        if (called.outcome === 'failed') return fail(run, called.why);
+      told(run, told) {
+        if (told.outcome === 'failed') return fail(run, told.why);
         run.callWent('worked');
         const missing: string[] = [];
         for (const { path, fact } of step.take) {
-          const value = asFact(at(called.result, path), stage.typeOf(fact));
+          const value = asFact(at(told.result, path), stage.typeOf(fact));
           if (value === undefined) missing.push(path || 'the answer');
           else run.learn(step.id, fact, value);
         }
-        if (missing.length > 0)
-          run.acts.push({
-            act: 'note',
-            step: step.id,
-            text: `The service’s answer held nothing for ${missing.join(', ')}.`,
-          });
+        if (missing.length > 0) run.tell(step.id, { code: 'service answer incomplete', missing });
         return on;
       },
     };

@@ -3,9 +3,10 @@ import { understandChoice } from '../../answers/choice.ts';
 import { show as showValue } from '../../facts/fact.ts';
 import { type Formula, tryFormula } from '../../facts/formula.ts';
 import { plain, type Words } from '../../facts/words.ts';
+import { spoken } from '../../messages/message.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineReads } from '../line.ts';
-import { type CardShown, Picture } from '../session.ts';
+import { type CardShown, Picture } from '../shown.ts';
 import { formulaFindings } from './decide.ts';
 import { type Next, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, pictureFindings, quoted } from './say.ts';
@@ -42,7 +43,6 @@ export type Show = z.infer<typeof Show>;
 
 const picks = (step: Show) => step.cards.flatMap(card => card.actions.filter(action => action.page === undefined));
 
-const SORRY = 'I didn’t catch that. Which of these would you like?';
 /** How often it may be answered with something else before the flow goes on. */
 const TRIES = 2;
 
@@ -54,6 +54,7 @@ export const show: StepKind<Show> = {
   kind: 'show',
   purpose: 'Show cards with pictures, prices and what to do next',
   schema: Show,
+  hasLine: true,
   blank: id => ({
     id,
     kind: 'show',
@@ -88,6 +89,7 @@ export const show: StepKind<Show> = {
         ];
   },
   waits: step => picks(step).length > 0,
+  reading: ({ line }) => ({ line }),
   reads: (step, facts) => [
     ...lineReads(step.line),
     ...step.cards.flatMap(card => [
@@ -175,8 +177,8 @@ export const show: StepKind<Show> = {
         );
         if ('value' in understood) return ways.get(named[understood.value as number]!.id)!;
         run.tries++;
-        if (run.tries < TRIES) return ask(run, [[{ text: SORRY }]]);
-        run.acts.push({ act: 'note', step: step.id, text: 'None of the cards was picked.' });
+        if (run.tries < TRIES) return ask(run, spoken(run.world.locale.language, 'cards again'));
+        run.tell(step.id, { code: 'no card picked' });
         return on;
       },
       skip: () => on,

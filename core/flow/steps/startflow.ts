@@ -21,6 +21,7 @@ export const startFlow: StepKind<StartFlow> = {
   ending: step => `On with “${step.flow}”`,
   exits: () => [],
   waits: () => true,
+  goesOn: true,
   reads: () => [],
   sets: () => [],
   check(step, around) {

@@ -15,7 +15,7 @@ const around: Surroundings = {
   facts,
   teams: ['Sales'],
   flows: ['Aftercare'],
-  step: () => undefined,
+  draws: () => false,
 };
 const read = (step: Step): string => sentence(kindOf(step).words(step, around));
 const codes = (step: Step): string[] =>

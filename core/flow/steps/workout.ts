@@ -4,7 +4,7 @@ import { FormulaError, formula, tryFormula } from '../../facts/formula.ts';
 import { factMark, plain } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { formulaFindings } from './decide.ts';
-import type { StepKind } from './kind.ts';
+import type { Run, StepKind } from './kind.ts';
 import { keepingFindings } from './set.ts';
 
 export const WorkOut = z.strictObject({
@@ -42,19 +42,15 @@ export const workOut: StepKind<WorkOut> = {
   ],
   play(step, stage) {
     const on = stage.way(undefined);
-    const failed = (why: string) => ({
-      act: 'note' as const,
-      step: step.id,
-      text: `“${step.fact}” could not be worked out: ${why}`,
-    });
+    const failed = (run: Run, why: string): void => run.tell(step.id, { code: 'not worked out', fact: step.fact, why });
     try {
       const compiled = formula(step.formula, stage.factNames);
       return {
         enter(run) {
           const result = compiled.evaluate(run.known);
-          if ('error' in result) run.acts.push(failed(result.error));
+          if ('error' in result) failed(run, result.error);
           else if (!fits(result.value, stage.typeOf(step.fact)))
-            run.acts.push(failed(`the result is not a ${stage.typeOf(step.fact)}.`));
+            failed(run, `the result is not a ${stage.typeOf(step.fact)}.`);
           else run.learn(step.id, step.fact, result.value);
           return on;
         },
@@ -64,7 +60,7 @@ export const workOut: StepKind<WorkOut> = {
       const { message } = error;
       return {
         enter(run) {
-          run.acts.push(failed(message));
+          failed(run, message);
           return on;
         },
       };

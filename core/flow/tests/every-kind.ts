@@ -2,7 +2,7 @@ const line = (text: string) => [[{ text }]];
 
 /** A flow that uses every kind of step once, in one scene with another to call. */
 export const everyKind = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Every kind of step',
   speaker: 'Robin',
   facts: [

@@ -4,10 +4,11 @@ import type { Answer } from '../answers/registry.ts';
 import { check } from '../checks/check.ts';
 import { dice } from '../dice.ts';
 import { applyAll } from '../edits.ts';
+import type { Event } from '../event.ts';
 import { type Flow, FORMAT } from '../format.ts';
 import type { Line } from '../line.ts';
-import type { Event, World } from '../session.ts';
 import type { Step } from '../steps/registry.ts';
+import type { World } from '../world.ts';
 
 /** For tests: a world on a Tuesday morning, with Sales open and Accounts closed. */
 export const tuesday: World = {
@@ -333,15 +334,19 @@ export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
       .tuple(fc.integer({ min: 0, max: 6 }), fc.jsonValue({ maxDepth: 3 }), fc.boolean())
       .map(([ticket, result, worked]) =>
         worked
-          ? { event: 'called' as const, ticket, outcome: 'worked' as const, result }
-          : { event: 'called' as const, ticket, outcome: 'failed' as const, why: 'it took too long.' },
+          ? { event: 'told' as const, ticket, outcome: 'worked' as const, result }
+          : { event: 'told' as const, ticket, outcome: 'failed' as const, why: 'it took too long.' },
       ),
   },
   {
     weight: 1,
-    arbitrary: fc
-      .constantFrom('s0t0', 's0t1', 's1t0', 'nowhere')
-      .map(step => ({ event: 'undelivered' as const, step, to: 'maud@ellery.example', why: '550 no such mailbox' })),
+    arbitrary: fc.constantFrom('s0t0', 's0t1', 's1t0', 'nowhere').map(step => ({
+      event: 'told' as const,
+      outcome: 'failed' as const,
+      step,
+      about: 'maud@ellery.example',
+      why: '550 no such mailbox',
+    })),
   },
   {
     weight: 8,

@@ -1,9 +1,14 @@
 import type { Fact } from '../../facts/fact.ts';
+import { directionWords } from '../../messages/direction.ts';
+import type { Act } from '../acts/registry.ts';
+import { saidIn } from '../acts/registry.ts';
+import type { Event } from '../event.ts';
 import { type Flow, FORMAT } from '../format.ts';
 import { lineText } from '../line.ts';
 import { play } from '../play.ts';
-import { type Act, type Event, freshSession, Session, type World } from '../session.ts';
+import { freshSession, Session } from '../session.ts';
 import type { Step } from '../steps/registry.ts';
+import type { World } from '../world.ts';
 import { tuesday } from './flow.arbitrary.ts';
 
 /** For tests: a flow of these scenes, each titled by its identity. */
@@ -36,9 +41,9 @@ export function perform(
 }
 
 /** What was said, shown and asked, as plain text. */
-export const said = (acts: Act[]): string[] =>
-  acts.flatMap(act => (act.act === 'say' || act.act === 'ask' || act.act === 'show' ? [lineText(act.line)] : []));
-export const notes = (acts: Act[]): string[] => acts.flatMap(act => (act.act === 'note' ? [act.text] : []));
+export const said = (acts: Act[]): string[] => saidIn(acts).map(lineText);
+export const notes = (acts: Act[]): string[] =>
+  acts.flatMap(act => (act.act === 'direction' ? [directionWords(act.says, 'en')] : []));
 export const typed = (text: string): Event => ({ event: 'replied', text });
 export const opened: Event = { event: 'opened' };
 export const line = (text: string) => [[{ text }]];

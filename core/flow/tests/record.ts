@@ -1,9 +1,12 @@
+import { entriesOf, recordedOf } from '../../conversation/entries/registry.ts';
 import { plainVisit } from '../../facts/given.ts';
+import type { Event } from '../event.ts';
 import type { Flow } from '../format.ts';
 import { play } from '../play.ts';
-import { lineOf, type Recorded, type RecordedLine } from '../replay/recorded.ts';
+import type { Recorded, RecordedLine } from '../replay/recorded.ts';
 import type { Stage } from '../runs/rehearse.ts';
-import { type Event, freshSession, type Session, type World } from '../session.ts';
+import { freshSession, type Session } from '../session.ts';
+import type { World } from '../world.ts';
 
 type Reply = Extract<Event, { event: 'replied' }>;
 
@@ -31,16 +34,16 @@ export function record(
   const happen = (event: Event): void => {
     const played = play(flow, session, event, world);
     session = played.session;
-    for (const act of played.acts) {
+    for (const entry of entriesOf(played.acts, flow.speaker)) {
       number++;
-      lines.push(...lineOf(act));
+      lines.push(...recordedOf(entry, { number, at: world.now }));
     }
   };
   const goOn = (): void => {
-    for (let times = 0; times < 50 && (session.state === 'pausing' || session.state === 'calling'); times++) {
+    for (let times = 0; times < 50 && (session.state === 'pausing' || session.state === 'awaiting'); times++) {
       const ticket = session.ticket ?? 0;
       if (session.state === 'pausing') happen({ event: 'timer', ticket });
-      else happen({ event: 'called', ticket, outcome: 'failed', why: 'so recorded.' });
+      else happen({ event: 'told', ticket, outcome: 'failed', why: 'so recorded.' });
     }
   };
   happen({ event: 'opened' });

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { entryKind } from './kind.ts';
+import { Who } from './who.ts';
+
+/** A member took the conversation. */
+export const taken = entryKind({
+  kind: 'taken',
+  schema: z.object({ kind: z.literal('taken'), member: Who }),
+  visitorSees: true,
+  happens: ({ member }) => ({ member: member.id }),
+  words: ({ member }) => `${member.name} took the conversation.`,
+});
+
+/** A member passed the conversation on, to a team or to somebody. */
+export const passedOn = entryKind({
+  kind: 'passed on',
+  schema: z.object({ kind: z.literal('passed on'), member: Who, to: z.string() }),
+  happens: ({ member }) => ({ member: member.id }),
+  words: ({ member, to }) => `${member.name} passed the conversation on to ${to}.`,
+});
+
+/** Who had the conversation is no longer a member; it waits for somebody again. */
+export const released = entryKind({
+  kind: 'released',
+  schema: z.object({ kind: z.literal('released'), member: Who }),
+  happens: ({ member }) => ({ member: member.id }),
+  words: ({ member }) => `${member.name} is no longer on the team; the conversation waits for somebody else.`,
+});
+
+/** A member gave the conversation back to its flow. */
+export const handedBack = entryKind({
+  kind: 'handed back',
+  schema: z.object({ kind: z.literal('handed back'), member: Who }),
+  happens: ({ member }) => ({ member: member.id }),
+  words: ({ member }) => `${member.name} gave the conversation back to the flow.`,
+  recorded: (_, { at }) => ({ did: 'handed back', at }),
+});
+
+/** A member closed the conversation. */
+export const done = entryKind({
+  kind: 'done',
+  schema: z.object({ kind: z.literal('done'), member: Who }),
+  visitorSees: true,
+  happens: ({ member }) => ({ member: member.id }),
+  words: ({ member }) => `${member.name} closed the conversation.`,
+});

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { entryKind } from '../../conversation/entries/kind.ts';
+import { lineText, SpokenLine } from '../line.ts';
+import { AnswerShown } from '../shown.ts';
+import { actKind } from './kind.ts';
+
+const asked = entryKind({
+  kind: 'asked',
+  schema: z.object({
+    kind: z.literal('asked'),
+    speaker: z.string(),
+    line: SpokenLine,
+    answer: AnswerShown,
+    step: z.string().optional(),
+  }),
+  visitorSees: true,
+  preview: ({ line }) => lineText(line),
+  recorded: ({ step, line }) => (step === undefined ? undefined : { did: 'asked', step, words: lineText(line) }),
+});
+
+/** Asks the visitor something. */
+export const ask = actKind({
+  act: 'ask',
+  schema: z.object({ act: z.literal('ask'), step: z.string(), line: SpokenLine, answer: AnswerShown }),
+  entry: asked,
+  leaves: ({ line, answer, step }, speaker) => ({ speaker, line, answer, step }),
+  said: ({ line }) => line,
+});

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { entryKind } from '../../conversation/entries/kind.ts';
+import { Direction, directionWords } from '../../messages/direction.ts';
+import { actKind } from './kind.ts';
+
+const directed = entryKind({
+  kind: 'direction',
+  schema: z.object({
+    kind: z.literal('direction'),
+    says: Direction.optional(),
+    /** The sentence itself, in logs from before directions had codes. */
+    text: z.string().optional(),
+  }),
+  words: ({ says, text }, { locale }) => (says ? directionWords(says, locale.language) : (text ?? '')),
+  recorded: ({ says }) =>
+    says?.code === 'service failed' ? { did: 'order failed', why: String(says.why ?? '') } : undefined,
+});
+
+/** Tells the team why the flow did what it did, by a code whose words are in `messages/`. */
+export const direction = actKind({
+  act: 'direction',
+  schema: z.object({ act: z.literal('direction'), step: z.string().optional(), says: Direction }),
+  entry: directed,
+  leaves: ({ says }) => ({ says }),
+});

@@ -1,0 +1,8 @@
+import { z } from 'zod';
+import { actKind } from './kind.ts';
+
+/** Goes on with another flow of the workspace, from its beginning, with the facts of the same names. */
+export const startFlow = actKind({
+  act: 'start flow',
+  schema: z.object({ act: z.literal('start flow'), step: z.string(), flow: z.string() }),
+});

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import type { Id } from './id.ts';
+
+/** A file that the visitor sent, as the host keeps it. Its type is what its content was found to be. */
+export const FileGiven = z.object({ id: z.string(), name: z.string(), type: z.string(), size: z.number().int() });
+export type FileGiven = z.infer<typeof FileGiven>;
+
+/** What was typed into, or picked in, one field of a form. */
+export const FieldReply = z.object({
+  text: z.string().max(4_000),
+  choice: z.string().max(60).optional(),
+  choices: z.array(z.string().max(60)).max(30).optional(),
+});
+export type FieldReply = z.infer<typeof FieldReply>;
+
+/** What the visitor did: what they typed, or picked, filled in and sent, with the words that stand for it. */
+export interface Reply {
+  event: 'replied';
+  text: string;
+  /** The question that is answered, when the visitor’s browser says so: another may be open by now. */
+  step?: string | undefined;
+  choice?: string | undefined;
+  choices?: string[] | undefined;
+  /** The fields of a form, by their identities. */
+  fields?: Record<string, FieldReply> | undefined;
+  file?: FileGiven | undefined;
+}
+
+/**
+ * What became of something that a step ordered of the host: it worked, with what came of it as JSON, or it failed. A
+ * step that waits for the answer is known by the ticket of its order; one that has gone on long since, by its identity.
+ */
+export type Told = { event: 'told' } & ({ ticket: number } | { step: Id }) &
+  ({ outcome: 'worked'; result: unknown } | { outcome: 'failed'; why: string; about?: string | undefined });
+
+/** What happened to a conversation. Times are in `World.now`, not here: an event can be given again in a replay. */
+export type Event =
+  | { event: 'opened' }
+  | Reply
+  /** The timer that was set under this ticket is due. */
+  | { event: 'timer'; ticket: number }
+  | Told
+  | { event: 'handed back' };

@@ -1,0 +1,24 @@
+import type { Facts, Locale } from '../facts/fact.ts';
+import type { Visit } from '../facts/given.ts';
+import type { OpeningHours } from '../hours/hours.ts';
+
+/** All that playing may know of the world besides the session. The same world gives the same acts. */
+export interface World {
+  /** Epoch milliseconds. */
+  now: number;
+  /** The business’s time zone (IANA), in which today and tomorrow are meant. */
+  zone: string;
+  /** Who visits: the same for one visitor whenever they come. */
+  visitor: string;
+  /** Seeded, so that a replay throws the same dice: uniform in [0, 1). */
+  random: () => number;
+  locale: Locale;
+  /** ISO 3166 code of the country whose phone numbers are meant. */
+  country: string;
+  /** Facts about the business, by name. */
+  business: Facts;
+  /** How the visit came about. */
+  visit: Visit;
+  /** Opening hours by the team's name; a team without hours is always open. */
+  hours: Readonly<Record<string, OpeningHours>>;
+}

@@ -1,0 +1,82 @@
+import type { Direction } from './direction.ts';
+
+const times = (count: unknown): string => (count === 1 ? 'one try' : `${count} tries`);
+
+const list = new Intl.ListFormat('en', { type: 'disjunction' });
+
+/**
+ * English. `visitor` is what the core says by itself in a chat, `team` why a flow did what it did, as its log tells
+ * members. Another language is a file like this one, and a line in `message.ts`.
+ */
+export const en = {
+  visitor: {
+    goodbye: () => 'All right, I’ll leave it there. Write whenever you would like to go on.',
+    yes: () => 'Yes',
+    no: () => 'No',
+    'yes or no again': () => 'Sorry, was that a yes or a no?',
+    'choice again': () => 'I didn’t catch that. Which of these fits best?',
+    'several again': () => 'I didn’t catch that. Which of these fit? Name as many as you like, or none.',
+    'range again': () => 'I didn’t catch that. Which of these is nearest?',
+    'cards again': () => 'I didn’t catch that. Which of these would you like?',
+    'text again': () => 'Sorry, I need an answer to go on.',
+    'text too long': () => 'That is a little long for me. Could you say it shorter?',
+    'email again': () =>
+      'That doesn’t look like an email address. Could you check it? It should look like name@example.org.',
+    'phone again': () => 'That doesn’t look like a phone number. Could you check it?',
+    'postcode again': () => 'That doesn’t look like a postcode. Could you check it?',
+    'date again': () => 'I need a date here, such as 3 April or next Tuesday.',
+    'number again': () => 'I need a number here, such as 1,900. Roughly is fine.',
+    'number too small': ({ least }: { least: string }) => `That seems too low: it should be at least ${least}.`,
+    'number too large': ({ most }: { most: string }) => `That seems too high: it should be at most ${most}.`,
+    'rating again': ({ most }: { most: number }) => `Please give a whole number from 1 to ${most}.`,
+    'file again': () => 'Please pick a file with the button, or write “skip”.',
+    'file too large': ({ megabytes }: { megabytes: number }) =>
+      `That file is too large: it may have at most ${megabytes} MB.`,
+    'wrong file': ({ kinds }: { kinds: readonly string[] }) =>
+      `I can’t take that kind of file. I can take ${list.format(kinds)}.`,
+    'range under': ({ to }: { to: string }) => `under ${to}`,
+    'range over': ({ from }: { from: string }) => `over ${from}`,
+    'range between': ({ from, to }: { from: string; to: string }) => `${from} to ${to}`,
+    'did you mean': ({ probably }: { probably: string }) => `Did you mean ${probably}?`,
+    'yes, that': ({ probably }: { probably: string }) => `Yes, ${probably}`,
+    'no, as typed': ({ typed }: { typed: string }) => `No, ${typed} is right`,
+    'field doubtful': ({ probably }: { probably: string }) =>
+      `Did you mean ${probably}? If not, send it again as it is.`,
+    'field needed': () => 'This is needed.',
+    'form not sent': () => 'Please fill the card in and press its button, or write “skip”.',
+    'form mistakes': ({ count }: { count: number }) =>
+      count === 1 ? 'One thing to look at:' : 'A few things to look at:',
+    'consent given': () => 'Yes, I agree',
+    'consent declined': () => 'No, thanks',
+    'consent policy': () => 'How we use what you tell us',
+    'email came back': ({ address }: { address: string }) =>
+      `My email to ${address} came back. Is that address right? Write “back” to change an answer.`,
+  },
+  team: {
+    'answered before': () => 'A question was answered that was answered before, perhaps in another tab.',
+    'nothing to go back to': () => 'There was nothing to go back to.',
+    'went back': () => 'The visitor went back.',
+    'started again': () => 'The visitor started again.',
+    'wanted to stop': () => 'The visitor wanted to stop.',
+    'scene not there': () => 'The flow leads to a scene that is not there.',
+    'not understood': ({ tries }: Direction) => `No answer was understood in ${times(tries)}.`,
+    'left out': () => 'The visitor left the question out.',
+    'form left out': () => 'The visitor left the card out.',
+    'form not filled in': () => 'The card was not filled in.',
+    'no card picked': () => 'None of the cards was picked.',
+    'team closed': ({ team, until }: Direction) => `${team} is closed${until === undefined ? '' : ` until ${until}`}.`,
+    'service failed': ({ why }: Direction) => `The service failed: ${why}`,
+    'service answer incomplete': ({ missing }: Direction) =>
+      `The service’s answer held nothing for ${[missing].flat().join(', ')}.`,
+    'chart not drawn': ({ title }: Direction) => `The chart “${title}” could not be drawn: a value is not known.`,
+    'not worked out': ({ fact, why }: Direction) => `“${fact}” could not be worked out: ${why}`,
+    'no answer yet': ({ after }: Direction) => `No answer for ${after}.`,
+    'no answer': () => 'There was no answer.',
+    'email undelivered': ({ to, why }: Direction) => `The email to ${to} did not arrive: ${why}`,
+    'email without address': () => 'No email was sent: the visitor’s address is not known.',
+    'email sent before': ({ subject }: Direction) => `The email “${subject}” went out before; it was not sent again.`,
+    'flow fetched somebody': () => 'The flow fetched somebody.',
+    'too many steps': ({ steps }: Direction) => `The flow took ${steps} steps without asking the visitor anything.`,
+    'flow not published': ({ flow }: Direction) => `The flow wanted to go on with “${flow}”, which is not published.`,
+  },
+};
