@@ -1,115 +1,11 @@
-import {
-  AnswerShown,
-  CardShown,
-  ChartShown,
-  FactType,
-  FieldReply,
-  FileGiven,
-  Picture,
-  SpokenLine,
-  Value,
-} from '@kineta/core';
+import { EntryBody, Holder, KnownFact, Who } from '@kineta/core';
 import { z } from 'zod';
-import { Member } from './account.ts';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
 
-/** Who leads a conversation: a flow, nobody yet (it waits for a person), an agent, or nobody any more. */
-export const Holder = z.enum(['flow', 'waiting', 'agent', 'done']);
-export type Holder = z.infer<typeof Holder>;
+export type { Holder };
 
-const Who = Member.pick({ id: true, name: true });
-
-/** A fact with its value, and the type that says how to show it. */
-export const KnownFact = z.object({ fact: z.string(), type: FactType, value: Value });
-export type KnownFact = z.infer<typeof KnownFact>;
-
-/** What each kind of entry says; an entry is one line of a conversation’s log and never changes. */
-const said = [
-  z.object({
-    kind: z.literal('opened'),
-    page: z.string(),
-    flow: z.string().nullable(),
-    edition: z.int().nullable(),
-    returning: z.boolean(),
-    device: z.string().optional(),
-    language: z.string().optional(),
-    /** The host of the site that the visitor came from, and the campaign that brought them. */
-    referrer: z.string().optional(),
-    campaign: z.string().optional(),
-  }),
-  z.object({
-    kind: z.literal('replied'),
-    text: z.string(),
-    choice: z.string().optional(),
-    choices: z.array(z.string()).optional(),
-    /** The question that was answered. */
-    step: z.string().optional(),
-    fields: z.record(z.string(), FieldReply).optional(),
-    file: FileGiven.optional(),
-    clientId: ClientId,
-  }),
-  z.object({ kind: z.literal('said'), speaker: z.string(), line: SpokenLine, pictures: z.array(Picture).optional() }),
-  z.object({ kind: z.literal('showed'), speaker: z.string(), line: SpokenLine, cards: z.array(CardShown) }),
-  z.object({
-    kind: z.literal('asked'),
-    speaker: z.string(),
-    line: SpokenLine,
-    answer: AnswerShown,
-    step: z.string().optional(),
-  }),
-  ChartShown.extend({ kind: z.literal('charted'), speaker: z.string() }),
-  z.object({ kind: z.literal('entered'), scene: z.string(), title: z.string() }),
-  KnownFact.extend({ kind: z.literal('learnt') }),
-  z.object({
-    kind: z.literal('consent'),
-    purpose: z.string(),
-    /** Null when it was taken back. */
-    given: z.boolean().nullable(),
-    wording: z.string().optional(),
-    policy: z.string().optional(),
-  }),
-  z.object({ kind: z.literal('direction'), text: z.string() }),
-  z.object({ kind: z.literal('scored'), fact: z.string(), points: z.number(), reason: z.string() }),
-  z.object({ kind: z.literal('handed over'), team: z.string().nullable(), reason: z.string() }),
-  z.object({ kind: z.literal('ended'), outcome: z.string().optional() }),
-  z.object({ kind: z.literal('led to page'), page: z.string() }),
-  z.object({ kind: z.literal('paused'), until: Instant }),
-  z.object({
-    kind: z.literal('emailed'),
-    to: z.array(z.string()),
-    toVisitor: z.boolean(),
-    subject: z.string(),
-    line: SpokenLine,
-    charts: z.array(ChartShown),
-  }),
-  z.object({ kind: z.literal('notified'), team: z.string().nullable(), text: z.string() }),
-  z.object({ kind: z.literal('called'), method: z.string(), url: z.string() }),
-  z.object({ kind: z.literal('went on with'), flow: z.string(), edition: z.int() }),
-  z.object({ kind: z.literal('taken'), member: Who }),
-  z.object({ kind: z.literal('answered'), member: Who, text: z.string(), clientId: ClientId }),
-  z.object({ kind: z.literal('note'), member: Who, text: z.string(), clientId: ClientId }),
-  z.object({ kind: z.literal('passed on'), member: Who, to: z.string() }),
-  z.object({ kind: z.literal('handed back'), member: Who }),
-  z.object({ kind: z.literal('done'), member: Who }),
-] as const;
-export const EntryBody = z.discriminatedUnion('kind', said);
-export type EntryBody = z.infer<typeof EntryBody>;
 export const Entry = z.intersection(z.object({ number: z.int(), at: Instant }), EntryBody);
 export type Entry = z.infer<typeof Entry>;
-
-/** The kinds of entries that the visitor sees; the rest is for the team. */
-export const visitorSees: ReadonlySet<EntryBody['kind']> = new Set([
-  'replied',
-  'said',
-  'asked',
-  'showed',
-  'charted',
-  'led to page',
-  'handed over',
-  'taken',
-  'answered',
-  'done',
-]);
 
 /** Entries that arrived together: everything of the log from `from` to `to`, less what the receiver does not see. */
 export const EntryBatch = z.object({ conversation: RowId, from: z.int(), to: z.int(), entries: z.array(Entry) });

@@ -6,7 +6,6 @@ export * from './live.ts';
 export * from './notices.ts';
 export { openApi } from './openapi.ts';
 export * from './people.ts';
-export { entriesOf } from './performed.ts';
 export * from './problem.ts';
 export * from './replay.ts';
 export * from './route.ts';

@@ -1,6 +1,6 @@
-import { FieldReply } from '@kineta/core';
+import { FieldReply, Holder } from '@kineta/core';
 import { z } from 'zod';
-import { type ConversationSummary, EntryBatch, Holder } from './conversations.ts';
+import { type ConversationSummary, EntryBatch } from './conversations.ts';
 import type { SavedEdits } from './flows.ts';
 import type { Notice } from './notices.ts';
 import type { Problem } from './problem.ts';

@@ -23,7 +23,7 @@ export function endOf(scene: Scene): number {
   const last = scene.steps.at(-1);
   const closes =
     last !== undefined &&
-    last.kind !== 'ask' &&
+    !kindOf(last).asks &&
     kindOf(last)
       .exits(last)
       .every(exit => exit.scene !== undefined);

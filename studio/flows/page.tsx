@@ -1,10 +1,10 @@
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { type Finding, insertStep, kindOf, renameScene, type Scene } from '@kineta/core';
+import { type Finding, insertStep, kindOf, renameScene, type Scene, usualKinds } from '@kineta/core';
 import { useMemo } from 'react';
 import { Hint } from '../ui/hint.tsx';
-import { useDraft } from './draft/draft.ts';
+import { newId, useDraft } from './draft/draft.ts';
 import { endOf } from './dragging.tsx';
-import { isBlank, newStep } from './new-step.ts';
+import { isBlank } from './new-step.ts';
 import { markedSteps, useSelection } from './selection.ts';
 import { StepBlock } from './step-block.tsx';
 
@@ -60,7 +60,7 @@ export function Page({ scene, findings }: { scene: Scene; findings: Finding[] })
       write(last!.id, 'line');
       return;
     }
-    const step = newStep('say', undefined);
+    const step = usualKinds.line.blank(newId());
     // New lines go before what closes the scene, where they will be heard.
     edit(now => insertStep(now, scene.id, endOf(scene), step));
     write(step.id, 'line');

@@ -1,13 +1,10 @@
-import { type Finding, findStep, type Step } from '@kineta/core';
+import { type Finding, findStep, kindOf, type Step } from '@kineta/core';
 import { useDraft } from './draft/draft.ts';
 import { useSelection } from './selection.ts';
 
 /** Steps that have a line of their own, in which the caret can stand. */
 export function hasLine(step: Step | undefined): boolean {
-  return (
-    step !== undefined &&
-    ['say', 'show', 'ask', 'form', 'chart', 'ask consent', 'remind', 'email', 'notify'].includes(step.kind)
-  );
+  return step !== undefined && kindOf(step).hasLine === true;
 }
 
 /** Brings a place of the draft into view, with the caret in its line when it has one. */

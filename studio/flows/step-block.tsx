@@ -1,10 +1,19 @@
 import { useSortable } from '@dnd-kit/sortable';
-import { changeStep, type Finding, findStep, insertStep, insertSteps, removeStep, type Step } from '@kineta/core';
+import {
+  changeStep,
+  type Finding,
+  findStep,
+  insertStep,
+  insertSteps,
+  removeStep,
+  type Step,
+  usualKinds,
+} from '@kineta/core';
 import { ArrowDown, ArrowUp, Copy, GripVertical, StickyNote, Trash2 } from 'lucide-react';
 import { memo, useEffect, useState } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { IconButton } from '../ui/button.tsx';
-import { useDraft } from './draft/draft.ts';
+import { newId, useDraft } from './draft/draft.ts';
 import { WritersAt } from './draft/writers.tsx';
 import type { LineKeys } from './lines/line-editor.tsx';
 import { isBlank, newStep } from './new-step.ts';
@@ -156,9 +165,9 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
     if (other) write(other.id, hasLine(other) ? 'line' : '');
   };
   const keys: LineKeys = {
-    onEnter: () => insertAfter(newStep('say', undefined)),
+    onEnter: () => insertAfter(usualKinds.line.blank(newId())),
     onEmptied: () => {
-      if (step.kind !== 'say' || step.pictures?.length) return;
+      if (step.kind !== usualKinds.line.kind || step.pictures?.length) return;
       edit(flow => removeStep(flow, step.id));
       near(-1);
     },
@@ -172,7 +181,7 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
       ]);
       write(steps[0]!.id, '');
     },
-    ...(step.kind === 'say' ? { onSlash: () => setChoosing(true) } : {}),
+    ...(step.kind === usualKinds.line.kind ? { onSlash: () => setChoosing(true) } : {}),
   };
   // The line's editor is made anew, which puts the caret into it.
   const writeAgain = () => {

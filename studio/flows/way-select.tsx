@@ -1,4 +1,4 @@
-import { insertScene } from '@kineta/core';
+import { insertScene, usualKinds } from '@kineta/core';
 import { useMemo } from 'react';
 import { Select } from '../ui/field.tsx';
 import { newId, useDraft } from './draft/draft.ts';
@@ -39,7 +39,7 @@ export function WaySelect({
   );
   const edit = useDraft(state => state.edit);
   const makeScene = () => {
-    const steps = comesBack ? [] : [{ id: newId(), kind: 'end' as const }];
+    const steps = comesBack ? [] : [usualKinds.close.blank(newId())];
     const scene = { id: newId(), title: `Scene ${scenes.length + 1}`, steps };
     edit(flow => insertScene(flow, flow.scenes.length, scene));
     onPick(scene.id);

@@ -3,6 +3,7 @@ import { ArrowLeft, Info } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
+import { LogRow, logLines } from '../log/log.tsx';
 import { call } from '../shell/api.ts';
 import { live } from '../shell/live.ts';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -13,7 +14,7 @@ import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { Beside } from './beside.tsx';
 import { useConversation, type Writing } from './conversation-store.ts';
-import { LogRow, logLines, OutgoingRow } from './log.tsx';
+import { OutgoingRow } from './outgoing.tsx';
 
 const LONGEST = 4_000;
 
@@ -184,7 +185,7 @@ export function Conversation({ id }: { id: string }) {
           tabIndex={0}
         >
           {lines.map(line => (
-            <LogRow key={line.number} line={line} visitor={conversation.visitor} />
+            <LogRow key={line[0].number} line={line} visitor={conversation.visitor} />
           ))}
           {sending.map(message => (
             <OutgoingRow key={message.clientId} message={message} onTakeBack={() => takeBack(message)} />

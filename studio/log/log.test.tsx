@@ -31,7 +31,7 @@ test('facts learnt one after the other are one direction, scenes are none', () =
     { number: 4, at, kind: 'ended' },
   ];
   const lines = logLines(entries);
-  expect(lines.map(line => line.kind)).toEqual(['learnt', 'ended']);
+  expect(lines.map(([entry]) => entry.kind)).toEqual(['learnt', 'ended']);
   render(<LogRow line={lines[0]!} visitor="Maud" />);
   expect(screen.getByText('Learnt: home type Flat · heating bill £1,900')).toBeTruthy();
 });
@@ -39,10 +39,16 @@ test('facts learnt one after the other are one direction, scenes are none', () =
 test('what a visitor writes is text, whatever it looks like', () => {
   const text = '<img src=x onerror="alert(1)">';
   const { container } = render(
-    <LogRow line={{ number: 1, at, kind: 'replied', text, clientId: 'abcdefgh' }} visitor="Maud" />,
+    <LogRow line={[{ number: 1, at, kind: 'replied', text, clientId: 'abcdefgh' }]} visitor="Maud" />,
   );
   expect(screen.getByText(text)).toBeTruthy();
   expect(container.querySelector('img')).toBeNull();
+});
+
+test('what only a newer build knows is said to be that', () => {
+  const [line] = logLines([{ number: 1, at, kind: 'newer', was: 'sung' }]);
+  render(<LogRow line={line!} visitor="Maud" />);
+  expect(screen.getByText(/Something newer .* \(sung\)/)).toBeTruthy();
 });
 
 test('stretches of time are short', () => {

@@ -1,6 +1,7 @@
 import type { Entry } from '@kineta/contract';
 import { useRef } from 'preact/hooks';
-import { onSite, SpokenLine } from './log.tsx';
+import { messages } from '../messages/messages.ts';
+import { onSite, SpokenLine } from './spoken.tsx';
 import './cards.css';
 
 type Card = Extract<Entry, { kind: 'showed' }>['cards'][number];
@@ -23,7 +24,7 @@ export function Cards({
   };
   return (
     <div class="cards">
-      <ul ref={row} tabIndex={0} aria-label={`${cards.length} ${cards.length === 1 ? 'card' : 'cards'}`}>
+      <ul ref={row} tabIndex={0} aria-label={messages.cards(cards.length)}>
         {cards.map((card, index) => (
           <li key={index} class="card">
             {card.picture ? <img src={card.picture.src} alt={card.picture.alt} /> : null}
@@ -54,10 +55,10 @@ export function Cards({
       </ul>
       {cards.length > 1 ? (
         <p class="turn">
-          <button type="button" aria-label="Earlier cards" onClick={() => move(-1)}>
+          <button type="button" aria-label={messages.earlierCards} onClick={() => move(-1)}>
             ←
           </button>
-          <button type="button" aria-label="More cards" onClick={() => move(1)}>
+          <button type="button" aria-label={messages.moreCards} onClick={() => move(1)}>
             →
           </button>
         </p>

@@ -1,5 +1,5 @@
 import type { Entry } from '@kineta/contract';
-import { SpokenLine } from './log.tsx';
+import { SpokenLine } from './spoken.tsx';
 
 type Charted = Extract<Entry, { kind: 'charted' }>;
 

@@ -104,7 +104,7 @@ function opened(to = 0, entries: Entry[] = []): Connection {
   return connection;
 }
 const texts = (connection: Connection): string[] =>
-  connection.state.entries.flatMap(entry => ('text' in entry ? [entry.text] : []));
+  connection.state.entries.flatMap(entry => ('text' in entry && entry.text ? [entry.text] : []));
 
 beforeEach(() => {
   vi.useFakeTimers();

@@ -1,45 +1,17 @@
 import type {
   Answered,
-  Entry,
   EntryBatch,
   Hello,
-  Holder,
   Problem,
   VisitorCalls,
   VisitorNews,
   VisitorPass,
-  VisitorReply,
   Welcome,
 } from '@kineta/contract';
 import { io, type Socket } from 'socket.io-client';
-
-/** What was picked, filled in or sent, beside the words that stand for it, and the question that it answers. */
-export type Picked = Omit<VisitorReply, 'clientId' | 'text'>;
-
-/** A message on its way: kept in the browser until the server has it. */
-export interface Pending extends Picked {
-  clientId: string;
-  text: string;
-  /** Why the server will not take it, in a sentence; it is not sent again by itself. */
-  refused?: string;
-}
-
-export interface ChatState {
-  phase: 'connecting' | 'open' | 'reconnecting' | 'refused';
-  /** Why the chat cannot be had here, when it is refused. */
-  refusal: string;
-  holder: Holder;
-  speaker: string;
-  business: string;
-  open: boolean;
-  changes: string | null;
-  entries: Entry[];
-  pending: Pending[];
-  /** Who of the team is writing now. */
-  typing: string;
-  /** Whether the flow is about to say more. */
-  busy: boolean;
-}
+import { messages } from '../messages/messages.ts';
+import { entryViewOf } from './entries/registry.ts';
+import type { ChatState, Feed, Pending, Picked } from './feed.ts';
 
 const LONGEST = 4_000;
 const VISITOR = 'kineta.visitor';
@@ -66,7 +38,7 @@ function keep(name: string, value: unknown): void {
  * The visitor’s end of the conversation. What is sent is kept until the server has it, and sent again after every break
  * under the same identity; what was missed is asked for by the last number seen: nothing lost, nothing twice, in order.
  */
-export class Connection {
+export class Connection implements Feed {
   state: ChatState;
   private readonly socket: Socket<VisitorNews, VisitorCalls>;
   private readonly boarding: string;
@@ -124,10 +96,8 @@ export class Connection {
     return () => this.listeners.delete(listener);
   }
 
-  /** Sends what the visitor typed or picked. Says why when it cannot be sent as it is. */
   send(text: string, picked: Picked = {}): string | undefined {
-    if (text.length > LONGEST)
-      return `That is ${(text.length - LONGEST).toLocaleString()} characters too long; a message has at most ${LONGEST.toLocaleString()}.`;
+    if (text.length > LONGEST) return messages.tooLong(text.length - LONGEST, LONGEST);
     const clientId = crypto.randomUUID();
     this.typedAt = 0;
     this.sentHere.add(clientId);
@@ -136,10 +106,6 @@ export class Connection {
     return undefined;
   }
 
-  /**
-   * Sends a file ahead of the message that names it.
-   * @throws an error with a sentence for the visitor
-   */
   async upload(file: File): Promise<{ id: string; name: string }> {
     const { id = '', secret = '' } = kept<VisitorPass>(VISITOR) ?? {};
     let response: Response;
@@ -155,14 +121,13 @@ export class Connection {
         body: file,
       });
     } catch {
-      throw new Error('The file did not get through. Please try again.');
+      throw new Error(messages.fileLost);
     }
     const answer = await response.json();
     if (!response.ok) throw new Error((answer as Problem).detail);
     return answer as { id: string; name: string };
   }
 
-  /** Takes a refused message back, for its text to be changed. */
   takeBack(clientId: string): void {
     this.setPending(this.state.pending.filter(message => message.clientId !== clientId));
   }
@@ -240,16 +205,15 @@ export class Connection {
     }
     const fresh = batch.entries.filter(entry => entry.number > this.last);
     this.last = Math.max(this.last, batch.to);
-    const arrived = new Set(fresh.flatMap(entry => (entry.kind === 'replied' ? [entry.clientId] : [])));
+    const arrived = new Set(fresh.flatMap(entry => ('clientId' in entry ? [entry.clientId] : [])));
     if (arrived.size > 0) this.setPending(this.state.pending.filter(message => !arrived.has(message.clientId)));
-    const page = fresh.findLast(entry => entry.kind === 'led to page');
-    if (page?.kind === 'led to page' && [...arrived].some(clientId => this.sentHere.has(clientId)))
-      this.goTo(page.page);
-    const spoken = fresh.findLast(entry => 'speaker' in entry);
+    const page = fresh.map(entry => entryViewOf(entry)?.leadsTo?.(entry)).findLast(to => to !== undefined);
+    if (page !== undefined && [...arrived].some(clientId => this.sentHere.has(clientId))) this.goTo(page);
+    const speaker = fresh.map(entry => entryViewOf(entry)?.speaker?.(entry)).findLast(name => name !== undefined);
     this.change({
       entries: [...this.state.entries, ...fresh],
-      ...(fresh.some(entry => entry.kind === 'answered') ? { typing: '' } : {}),
-      ...(spoken && 'speaker' in spoken ? { speaker: spoken.speaker } : {}),
+      ...(fresh.some(entry => entryViewOf(entry)?.fromPerson) ? { typing: '' } : {}),
+      ...(speaker === undefined ? {} : { speaker }),
     });
   }
 
@@ -287,8 +251,7 @@ export class Connection {
         } else {
           this.setPending(this.state.pending.filter(kept => kept.clientId !== clientId));
           // Written before a break whose news did not reach us: ask for what came of it.
-          if (!this.state.entries.some(entry => entry.kind === 'replied' && entry.clientId === clientId))
-            this.catchUp();
+          if (!this.state.entries.some(entry => 'clientId' in entry && entry.clientId === clientId)) this.catchUp();
           this.flush();
         }
       });

@@ -1,5 +1,6 @@
 import type { Entry } from '@kineta/contract';
 import { useRef, useState } from 'preact/hooks';
+import { messages } from '../messages/messages.ts';
 import './file.css';
 
 type Answer = Extract<Entry, { kind: 'asked' }>['answer'];
@@ -22,9 +23,7 @@ export function FileCard({
   const send = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > mostBytes) {
-      setMistake(
-        `${file.name} has ${(file.size / MEGABYTE).toFixed(1)} MB; at most ${Math.floor(mostBytes / MEGABYTE)} MB can be sent.`,
-      );
+      setMistake(messages.fileTooLarge(file.name, (file.size / MEGABYTE).toFixed(1), Math.floor(mostBytes / MEGABYTE)));
       return;
     }
     setMistake('');
@@ -49,7 +48,7 @@ export function FileCard({
           disabled={sending !== ''}
           onChange={event => send(event.currentTarget.files?.[0])}
         />
-        {sending ? `Sending ${sending}…` : 'Choose a file'}
+        {sending ? messages.sendingFile(sending) : messages.chooseFile}
       </label>
       {mistake ? (
         <p class="mistake file-mistake" role="alert">

@@ -1,19 +1,13 @@
 import type { Entry, VisitorReply } from '@kineta/contract';
 import type { InputHTMLAttributes } from 'preact';
 import { useEffect, useId, useRef, useState } from 'preact/hooks';
+import { messages } from '../messages/messages.ts';
+import { answerViewOf } from './answers/registry.ts';
 import './form.css';
 
 type Answer = Extract<Entry, { kind: 'asked' }>['answer'];
 type Field = NonNullable<Answer['fields']>[number];
 type Given = NonNullable<VisitorReply['fields']>[string];
-
-/** How a phone’s keyboard and a browser’s memory can help with an answer. */
-const inputs: Partial<Record<Answer['type'], InputHTMLAttributes<HTMLInputElement>>> = {
-  email: { inputMode: 'email', autoComplete: 'email' },
-  phone: { type: 'tel', autoComplete: 'tel' },
-  date: { type: 'date' },
-  postcode: { autoComplete: 'postal-code' },
-};
 
 /** Up to so many choices stand side by side; more are a list to open. */
 const SIDE_BY_SIDE = 4;
@@ -34,7 +28,7 @@ function FieldInput({
   const words = (
     <>
       {label}
-      {optional ? <small> (if you like)</small> : null}
+      {optional ? <small>{messages.ifYouLike}</small> : null}
     </>
   );
   const complaint = mistake ? (
@@ -42,7 +36,8 @@ function FieldInput({
       {mistake}
     </p>
   ) : null;
-  const isSeveral = answer.type === 'several choices';
+  const isSeveral = answer.several === true;
+  const view = answerViewOf(answer.type);
   if (choices && (isSeveral || choices.length <= SIDE_BY_SIDE)) {
     const picked = isSeveral ? (given.choices ?? []) : given.choice === undefined ? [] : [given.choice];
     const toggle = (choice: string) => {
@@ -76,8 +71,11 @@ function FieldInput({
     );
   }
   const onInput = (event: { currentTarget: { value: string } }) => onSet({ text: event.currentTarget.value });
-  const help: InputHTMLAttributes<HTMLInputElement> =
-    inputs[answer.type] ?? (/\bname\b/i.test(label) ? { autoComplete: 'name' } : {});
+  const help: InputHTMLAttributes<HTMLInputElement> = {
+    inputMode: view?.inputMode,
+    autoComplete: view?.autoComplete ?? (/\bname\b/i.test(label) ? 'name' : undefined),
+    ...view?.field,
+  };
   return (
     <div class="field">
       <label for={own}>{words}</label>
@@ -91,14 +89,14 @@ function FieldInput({
             onSet(choice ? { text: choice.label, choice: choice.id } : { text: '' });
           }}
         >
-          <option value="">Please pick</option>
+          <option value="">{messages.pleasePick}</option>
           {choices.map(choice => (
             <option key={choice.id} value={choice.id}>
               {choice.label}
             </option>
           ))}
         </select>
-      ) : answer.type === 'long text' ? (
+      ) : view?.lines ? (
         <textarea id={own} rows={3} maxLength={4_000} {...about} value={given.text} onInput={onInput} />
       ) : (
         <input id={own} maxLength={500} {...help} {...about} value={given.text} onInput={onInput} />
@@ -130,7 +128,7 @@ export function FormCard({
     const words = fields.flatMap(field =>
       given[field.id]?.text.trim() ? `${field.label}: ${given[field.id]!.text.trim()}` : [],
     );
-    onSend(words.join('\n') || 'Nothing filled in', given);
+    onSend(words.join('\n') || messages.nothingFilledIn, given);
   };
   return (
     <form class="card form" ref={form} onSubmit={send} noValidate>
@@ -143,7 +141,7 @@ export function FormCard({
         />
       ))}
       <button type="submit" class="main">
-        {button || 'Send'}
+        {button || messages.send}
       </button>
     </form>
   );

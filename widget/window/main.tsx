@@ -25,4 +25,4 @@ function tellParent(message: object): void {
 
 const connection = new Connection(boarding, visit, to => tellParent({ kineta: 'go', page: to }));
 
-render(<Chat connection={connection} tellParent={tellParent} />, document.getElementById('chat') as HTMLElement);
+render(<Chat feed={connection} tellParent={tellParent} />, document.getElementById('chat') as HTMLElement);

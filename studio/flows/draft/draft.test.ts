@@ -11,7 +11,7 @@ vi.mock('../../shell/live.ts', () => ({
 }));
 
 const flow: Flow = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'First visit',
   speaker: 'Robin',
   facts: [],

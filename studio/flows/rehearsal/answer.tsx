@@ -2,6 +2,7 @@ import type { Act, AnswerShown, Beat, CardShown, FieldReply, FieldShown, Session
 import { useId, useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { LineText } from '../../ui/line.tsx';
+import { actViewOf } from './acts/registry.ts';
 
 type Replied = Extract<Beat, { does: 'replies' }>;
 type OnReply = (words: string, picked?: Partial<Replied>) => void;
@@ -15,33 +16,32 @@ function severalWords(choices: ReadonlyArray<{ id: string; label: string }>, pic
   return labels.length > 0 ? labels.join(', ') : 'None of these';
 }
 
-function Choices({ answer: { type, choices = [] }, onReply }: { answer: AnswerShown; onReply: OnReply }) {
-  const [several, setSeveral] = useState<string[]>([]);
-  const isSeveral = type === 'several choices';
+function Choices({ answer: { choices = [], several }, onReply }: { answer: AnswerShown; onReply: OnReply }) {
+  const [picked, setPicked] = useState<string[]>([]);
   return (
     <div className="flex flex-wrap justify-end gap-1.5">
       {choices.map(choice => (
         <button
           key={choice.id}
           type="button"
-          aria-pressed={isSeveral ? several.includes(choice.id) : undefined}
+          aria-pressed={several ? picked.includes(choice.id) : undefined}
           onClick={() => {
-            if (!isSeveral) onReply(choice.label || choice.id, { choice: choice.id });
-            else if (several.includes(choice.id)) setSeveral(several.filter(id => id !== choice.id));
-            else setSeveral([...several, choice.id]);
+            if (!several) onReply(choice.label || choice.id, { choice: choice.id });
+            else if (picked.includes(choice.id)) setPicked(picked.filter(id => id !== choice.id));
+            else setPicked([...picked, choice.id]);
           }}
           className={chip}
         >
           {choice.label || '…'}
         </button>
       ))}
-      {isSeveral ? (
+      {several ? (
         <button
           type="button"
-          onClick={() => onReply(severalWords(choices, several), { choices: several })}
+          onClick={() => onReply(severalWords(choices, picked), { choices: picked })}
           className="rounded-[14px_14px_2px_14px] bg-plum px-3 py-0.5 text-white"
         >
-          {several.length === 0 ? 'None of these' : 'That’s it'}
+          {picked.length === 0 ? 'None of these' : 'That’s it'}
         </button>
       ) : null}
     </div>
@@ -73,8 +73,7 @@ function FieldInput({
           onChange={event => {
             const choice = choices.find(({ id }) => id === event.target.value);
             if (!choice) return onSet({ text: '' });
-            const several = field.answer.type === 'several choices';
-            onSet({ text: choice.label, ...(several ? { choices: [choice.id] } : { choice: choice.id }) });
+            onSet({ text: choice.label, ...(field.answer.several ? { choices: [choice.id] } : { choice: choice.id }) });
           }}
         >
           <option value="">…</option>
@@ -153,8 +152,8 @@ export function RehearsedCards({ cards, onReply }: { cards: readonly CardShown[]
 export function RehearsedAnswer({ answer, onReply }: { answer: AnswerShown; onReply: OnReply }) {
   if (answer.fields) return <FormCard answer={answer} onReply={onReply} />;
   if (answer.cards) return <RehearsedCards cards={answer.cards} onReply={onReply} />;
-  if (answer.type === 'file') {
-    const file = { id: 'rehearsed', name: 'boiler.jpg', type: answer.accept?.[0] ?? '', size: 240_000 };
+  if (answer.accept) {
+    const file = { id: 'rehearsed', name: 'boiler.jpg', type: answer.accept[0] ?? '', size: 240_000 };
     return (
       <div className="flex justify-end">
         <button type="button" className={chip} onClick={() => onReply(file.name, { file })}>
@@ -169,12 +168,12 @@ export function RehearsedAnswer({ answer, onReply }: { answer: AnswerShown; onRe
 /** What happened, in the rehearsal, that nobody said. */
 export function happeningWords({ does }: Beat): string {
   if (does === 'lets time pass') return 'The time has passed.';
-  if (does === 'service answers') return 'The service answered.';
-  if (does === 'service fails') return 'The service failed.';
+  if (does === 'is told') return 'An answer came.';
+  if (does === 'is not told') return 'No answer came.';
   return does === 'hands back' ? 'Handed back to the flow.' : '';
 }
 
-/** Lets time pass, or a service answer, when the flow waits for that. */
+/** Lets time pass, or what was ordered come, when the flow waits for that. */
 export function RehearsedWait({
   session,
   acts,
@@ -184,31 +183,12 @@ export function RehearsedWait({
   acts: readonly Act[];
   onBeat: (beat: Beat) => void;
 }) {
-  const [answer, setAnswer] = useState('{ }');
   const timer = acts.findLast(act => act.act === 'set timer');
-  if (session.state === 'calling')
-    return (
-      <div className="space-y-1.5 rounded-lg bg-paper-2 p-2.5">
-        <label className="block text-xs text-ink-2">
-          The service answers
-          <textarea
-            rows={3}
-            className="w-full rounded border border-rule bg-white px-2 py-1 font-mono text-xs"
-            value={answer}
-            onChange={event => setAnswer(event.target.value)}
-          />
-        </label>
-        <p className="flex gap-2">
-          <Button
-            disabled={!isJson(answer)}
-            onClick={() => onBeat({ does: 'service answers', result: JSON.parse(answer) as unknown })}
-          >
-            It answers this
-          </Button>
-          <Button onClick={() => onBeat({ does: 'service fails', why: 'so rehearsed.' })}>It fails</Button>
-        </p>
-      </div>
-    );
+  if (session.state === 'awaiting') {
+    const order = acts.findLast(act => actViewOf(act)?.Awaited);
+    const Awaited = order && actViewOf(order)?.Awaited;
+    return Awaited ? <Awaited onBeat={onBeat} /> : null;
+  }
   if (session.state === 'handed over')
     return (
       <p className="text-center">
@@ -225,13 +205,4 @@ export function RehearsedWait({
       </Button>
     </p>
   );
-}
-
-function isJson(text: string): boolean {
-  try {
-    JSON.parse(text);
-    return true;
-  } catch {
-    return false;
-  }
 }

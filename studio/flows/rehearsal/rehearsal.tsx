@@ -2,97 +2,33 @@ import type { KeptRun } from '@kineta/contract';
 import {
   type Act,
   type Beat,
-  conditionRows,
-  conditionWords,
-  type Facts,
+  entriesOf,
+  entryWords,
   type Flow,
   findStep,
-  isEmptyLine,
-  type Locale,
   type Outcome,
   plainSetting,
   rehearse,
   Setting,
-  sentence,
   show,
-  signed,
-  written,
 } from '@kineta/core';
 import { BookmarkPlus, RotateCcw, Undo2 } from 'lucide-react';
 import { type FormEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
 import { useSignedIn } from '../../account/store.ts';
+import { useReader } from '../../log/reader.ts';
 import { IconButton } from '../../ui/button.tsx';
-import { ChartCard } from '../../ui/chart-card.tsx';
 import { Select } from '../../ui/field.tsx';
 import { dismissHint, Hint } from '../../ui/hint.tsx';
-import { LineText } from '../../ui/line.tsx';
 import { useSelection } from '../selection.ts';
-import { happeningWords, RehearsedAnswer, RehearsedCards, RehearsedWait } from './answer.tsx';
+import { actViewOf } from './acts/registry.ts';
+import type { ActProps } from './acts/view.ts';
+import { happeningWords, RehearsedAnswer, RehearsedWait } from './answer.tsx';
 import { KeepRun, RunList } from './runs.tsx';
 import { SettingButton } from './setting.tsx';
 import { clockNow, useStage } from './stage.ts';
 
 /** Further down than any log: where its end is need not be measured. */
 const FAR_DOWN = 1_000_000;
-
-/** A line that is only begun is not heard yet. */
-function isHeard(act: Act): boolean {
-  return act.act !== 'say' || act.pictures !== undefined || !isEmptyLine(act.line);
-}
-
-function Spoken({ act }: { act: Extract<Act, { act: 'say' | 'ask' | 'show' }> }) {
-  return (
-    <>
-      {act.act === 'say' && act.pictures ? (
-        <span className="mb-1 flex flex-wrap gap-1">
-          {act.pictures.map(picture => (
-            <img key={picture.src} src={picture.src} alt={picture.alt} className="max-h-28 rounded" />
-          ))}
-        </span>
-      ) : null}
-      <LineText line={act.line} />
-    </>
-  );
-}
-
-function direction(act: Act): string | undefined {
-  if (act.act === 'note') return act.text;
-  if (act.act === 'score') return `${signed(act.points)} in ${act.fact}${act.reason ? `: ${act.reason}` : ''}.`;
-  if (act.act === 'hand over')
-    return act.team ? `Handed over to ${act.team}. The flow is quiet from here.` : act.reason;
-  if (act.act === 'end') return act.outcome ? `The flow ended: ${act.outcome}.` : 'The flow ended.';
-  if (act.act === 'record consent') return `${act.given ? 'Agreed' : 'Did not agree'} to ${act.purpose}.`;
-  if (act.act === 'withdraw consent') return `The consent to ${act.purpose} is withdrawn.`;
-  if (act.act === 'take to page') return `The visitor is taken to ${act.page}.`;
-  if (act.act === 'email') return `An email goes to ${act.to.join(', ')}: “${act.subject}”.`;
-  if (act.act === 'notify') return `${act.team ?? 'Everyone'} is told: “${act.text}”.`;
-  if (act.act === 'call service') return `Calls ${act.request.url}.`;
-  if (act.act === 'start flow') return `Goes on with the flow “${act.flow}”.`;
-  return undefined;
-}
-
-/** Why a decision went as it did: what it asks, and what is known of that. */
-function decidedWords(
-  { step, way }: Extract<Act, { act: 'decided' }>,
-  flow: Flow,
-  known: Facts,
-  locale: Locale,
-): string {
-  const decide = findStep(flow, step)?.step;
-  if (decide?.kind !== 'decide') return '';
-  const asked = way < 0 ? decide.ways : decide.ways.slice(way, way + 1);
-  const names = [...new Set(asked.flatMap(({ when }) => conditionRows(when).map(row => row.fact)))];
-  const values = names
-    .filter(name => flow.facts.some(fact => fact.name === name))
-    .map(name => {
-      const value = known[name];
-      const fact = flow.facts.find(one => one.name === name);
-      return `${name} is ${value === undefined ? 'not known' : written(value, fact, locale)}`;
-    });
-  const because = values.length > 0 ? `: ${values.join(', ')}` : '';
-  if (way < 0) return `Decided for “otherwise”${because}.`;
-  return `Decided, as ${sentence(conditionWords(asked[0]!.when))}${because}.`;
-}
 
 /** What the visitor, or the world, did. */
 function Done({ beat, onBack }: { beat: Beat; onBack: () => void }) {
@@ -109,30 +45,17 @@ function Done({ beat, onBack }: { beat: Beat; onBack: () => void }) {
   );
 }
 
-/** What the flow did, as its play reads: what it says as lines, everything else as directions. */
-function ActShown({ act, flow, known, locale }: { act: Act; flow: Flow; known: Facts; locale: Locale }) {
-  if (act.act === 'say' || act.act === 'ask' || act.act === 'show')
-    return (
-      <div>
-        <p className="label text-petrol">{flow.speaker}</p>
-        <Spoken act={act} />
-        {act.act === 'show' ? <RehearsedCards cards={act.cards} /> : null}
-      </div>
-    );
-  if (act.act === 'chart') return <ChartCard chart={act} />;
-  if (act.act === 'learn') {
-    const fact = flow.facts.find(({ name }) => name === act.fact);
-    return (
-      <p className="text-xs text-ink-3">
-        {act.fact} = <span className="font-mono">{written(act.value, fact, locale)}</span>
-      </p>
-    );
-  }
-  if (act.act === 'decided')
-    return <p className="text-xs text-ink-3 italic">{decidedWords(act, flow, known, locale)}</p>;
-  const words = direction(act);
+/** What the flow did: as its own view shows it, or as the sentence that it leaves in the log. */
+function ActShown({ act, flow, known, locale }: ActProps<Act['act']>) {
+  const reader = useReader();
+  const Shown = actViewOf(act)?.Shown;
+  if (Shown) return <Shown act={act} flow={flow} known={known} locale={locale} />;
+  const [entry] = entriesOf([act], flow.speaker);
+  const words = entry && entryWords(entry, reader);
   return words ? <p className="font-script text-ink-2 italic">{words}</p> : null;
 }
+
+const isHeard = (act: Act): boolean => actViewOf(act)?.isHeard?.(act) ?? true;
 
 /**
  * The draft played in this browser, beside the page: it follows the scene being written, and what was answered so far

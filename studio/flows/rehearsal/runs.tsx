@@ -1,5 +1,14 @@
 import type { KeptRun } from '@kineta/contract';
-import { type Must, musts, mustWords, type Outcome, type Rehearsed, RunThrough } from '@kineta/core';
+import {
+  askedMusts,
+  type Must,
+  musts,
+  mustWords,
+  type Outcome,
+  type Rehearsed,
+  RUN_FORMAT,
+  RunThrough,
+} from '@kineta/core';
 import { Check, X } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { toast } from 'sonner';
@@ -8,9 +17,6 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { Select, SmallInput, TextField } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { useRuns } from './runs-store.ts';
-
-/** What can be asked of a run-through beside what the rehearsal shows, and the words that it is asked with. */
-const more = { say: 'Said somewhere', 'never say': 'Never said' } as const;
 
 /** Keeps a rehearsal as a run-through: its name, and what must hold. */
 export function KeepRun({
@@ -28,20 +34,23 @@ export function KeepRun({
   onKept: (kept: KeptRun) => void;
 }) {
   const keep = useRuns(state => state.keep);
-  const [offered] = useState<Must[]>(() => {
-    const shown = musts(rehearsed);
+  const [{ offered, mostly }] = useState(() => {
     const before = kept?.run.must ?? [];
-    return [...before, ...shown.filter(must => !before.some(other => mustWords(other) === mustWords(must)))];
+    const shown = musts(rehearsed).filter(({ must }) => !before.some(other => mustWords(other) === mustWords(must)));
+    return {
+      offered: [...before, ...shown.map(({ must }) => must)],
+      mostly: shown.flatMap(({ must, mostly: isMeant }) => (isMeant ? [must] : [])),
+    };
   });
-  const [chosen, setChosen] = useState<Must[]>(() => kept?.run.must ?? offered.filter(({ must }) => must !== 'know'));
+  const [chosen, setChosen] = useState<Must[]>(() => kept?.run.must ?? mostly);
   const [name, setName] = useState(kept?.run.name ?? '');
-  const [kind, setKind] = useState<keyof typeof more>('say');
+  const [kind, setKind] = useState(askedMusts[0]!.must);
   const [words, setWords] = useState('');
   const [mistake, setMistake] = useState('');
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const must = words.trim() === '' ? chosen : [...chosen, { must: kind, text: words.trim() }];
-    const parsed = RunThrough.safeParse({ format: 'kineta.run/1', name, ...run, must });
+    const must = words.trim() === '' ? chosen : [...chosen, { must: kind, text: words.trim() } as Must];
+    const parsed = RunThrough.safeParse({ format: RUN_FORMAT, name, ...run, must });
     if (!parsed.success) return setMistake(parsed.error.issues[0]!.message);
     const done = await keep(parsed.data, kept?.id);
     if (!done) return;
@@ -73,10 +82,10 @@ export function KeepRun({
             </label>
           ))}
           <p className="flex items-center gap-2">
-            <Select name="Kind" value={kind} onChange={event => setKind(event.target.value as keyof typeof more)}>
-              {Object.entries(more).map(([value, label]) => (
-                <option key={value} value={value}>
-                  {label}
+            <Select name="Kind" value={kind} onChange={event => setKind(event.target.value as Must['must'])}>
+              {askedMusts.map(({ must, asked }) => (
+                <option key={must} value={must}>
+                  {asked}
                 </option>
               ))}
             </Select>

@@ -3,7 +3,7 @@ import type { Difference, Flow } from '@kineta/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { LogRow, logLines } from '../../inbox/log.tsx';
+import { LogRow, logLines } from '../../log/log.tsx';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { Button } from '../../ui/button.tsx';
 import { Empty } from '../../ui/empty.tsx';
@@ -82,7 +82,7 @@ function Log({ title, entries, visitor }: { title: string; entries: readonly Ent
       {entries ? (
         <ol className="space-y-2.5">
           {logLines(entries).map(line => (
-            <LogRow key={line.number} line={line} visitor={visitor} />
+            <LogRow key={line[0].number} line={line} visitor={visitor} />
           ))}
         </ol>
       ) : (

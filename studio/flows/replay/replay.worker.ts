@@ -1,7 +1,9 @@
-import { type Entry, type EntryBody, entriesOf, Problem, type RecordedPage, replayRoutes } from '@kineta/contract';
+import { type Entry, Problem, type RecordedPage, replayRoutes } from '@kineta/contract';
 import {
   type Difference,
   differenceWords,
+  type EntryBody,
+  entriesOf,
   type Flow,
   findStep,
   lineText,

@@ -19,4 +19,9 @@ function Panel({ step, change }: StepProps<CallScene>) {
   );
 }
 
-export const callSceneView: StepView<CallScene> = { name: 'Call scene', Body: DirectionBody, Panel };
+export const callSceneView: StepView<CallScene> = {
+  name: 'Call scene',
+  Body: DirectionBody,
+  Panel,
+  begin: (blank, { scenes }) => ({ ...blank, scene: scenes.at(-1)?.id ?? blank.scene }),
+};

@@ -324,4 +324,12 @@ function Panel({ step, change }: StepProps<Decide>) {
   );
 }
 
-export const decideView: StepView<Decide> = { name: 'Decide', Body: DirectionBody, Panel };
+export const decideView: StepView<Decide> = {
+  name: 'Decide',
+  Body: DirectionBody,
+  Panel,
+  begin(blank, { fact }) {
+    const first = fact();
+    return first === undefined ? blank : { ...blank, ways: [{ when: { all: [{ fact: first, is: 'is known' }] } }] };
+  },
+};

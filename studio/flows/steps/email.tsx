@@ -149,4 +149,12 @@ function Panel({ step, change }: StepProps<Email>) {
   );
 }
 
-export const emailView: StepView<Email> = { name: 'Email', Body, Panel };
+export const emailView: StepView<Email> = {
+  name: 'Email',
+  Body,
+  Panel,
+  begin(blank, { fact }) {
+    const address = fact(({ type }) => type === 'email');
+    return address === undefined ? blank : { ...blank, to: { fact: address } };
+  },
+};

@@ -12,4 +12,9 @@ function Panel({ step, change }: StepProps<Go>) {
   );
 }
 
-export const goView: StepView<Go> = { name: 'Go', Body: DirectionBody, Panel };
+export const goView: StepView<Go> = {
+  name: 'Go',
+  Body: DirectionBody,
+  Panel,
+  begin: (blank, { scenes }) => ({ ...blank, to: scenes[0]?.id ?? blank.to }),
+};

@@ -59,4 +59,9 @@ function Panel({ step, change }: StepProps<HandOver>) {
   );
 }
 
-export const handOverView: StepView<HandOver> = { name: 'Hand over', Body: DirectionBody, Panel };
+export const handOverView: StepView<HandOver> = {
+  name: 'Hand over',
+  Body: DirectionBody,
+  Panel,
+  begin: (blank, { team }) => ({ ...blank, team: team ?? blank.team }),
+};

@@ -1,4 +1,4 @@
-import { type CallService, CallService as Schema } from '@kineta/core';
+import { type CallService, kindOf } from '@kineta/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { AddButton } from '../../ui/add-button.tsx';
@@ -52,7 +52,7 @@ function Checked({
 
 /** What the format says against a changed part of the step. */
 function mistakeWith(step: CallService, changed: Partial<CallService>): string | undefined {
-  return Schema.safeParse({ ...step, ...changed }).error?.issues[0]?.message;
+  return kindOf(step).schema.safeParse({ ...step, ...changed }).error?.issues[0]?.message;
 }
 
 function Panel({ step, change }: StepProps<CallService>) {

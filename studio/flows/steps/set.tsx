@@ -33,4 +33,9 @@ function Panel({ step, change }: StepProps<SetFact>) {
   );
 }
 
-export const setView: StepView<SetFact> = { name: 'Set', Body: DirectionBody, Panel };
+export const setView: StepView<SetFact> = {
+  name: 'Set',
+  Body: DirectionBody,
+  Panel,
+  begin: (blank, { fact }) => ({ ...blank, fact: fact() ?? blank.fact }),
+};

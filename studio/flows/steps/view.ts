@@ -1,4 +1,4 @@
-import type { Step } from '@kineta/core';
+import type { Fact, Scene, Step } from '@kineta/core';
 import type { ComponentType } from 'react';
 import type { LineKeys } from '../lines/line-editor.tsx';
 
@@ -13,9 +13,21 @@ export interface StepProps<S extends Step> {
 }
 
 /** How the studio shows one kind of step; the core's file of the same name says everything else about it. */
+/** What is there that a new step can begin with. */
+export interface Beginning {
+  scenes: readonly Scene[];
+  /** The first fact of this flow that can be kept in and fits. */
+  fact(fits?: (fact: Fact) => boolean): string | undefined;
+  /** A team of the workspace. */
+  team: string | undefined;
+}
+
+/** How the studio shows one kind of step; the core’s file of the same name says everything else about it. */
 export interface StepView<S extends Step> {
   /** The verb, in the menu of kinds. */
   name: string;
+  /** A new step with its first wording set to what is there. */
+  begin?(blank: S, there: Beginning): S;
   /** The step on the page. */
   Body: ComponentType<StepProps<S>>;
   /** What opens below it while it is selected. */

@@ -105,4 +105,12 @@ function Panel({ step, change }: StepProps<WorkOut>) {
   );
 }
 
-export const workOutView: StepView<WorkOut> = { name: 'Work out', Body: DirectionBody, Panel };
+export const workOutView: StepView<WorkOut> = {
+  name: 'Work out',
+  Body: DirectionBody,
+  Panel,
+  begin: (blank, { fact }) => ({
+    ...blank,
+    fact: fact(({ type }) => type === 'money' || type === 'number') ?? blank.fact,
+  }),
+};

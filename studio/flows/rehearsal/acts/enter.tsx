@@ -1,0 +1,3 @@
+import { actView } from './view.ts';
+
+export const enter = actView({ act: 'enter', isHeard: () => false });

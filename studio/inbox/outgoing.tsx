@@ -1,0 +1,22 @@
+import { Row, Typed } from '../log/row.tsx';
+import type { Outgoing } from './conversation-store.ts';
+
+/** What an agent wrote and is still on its way, or was refused. */
+export function OutgoingRow({ message, onTakeBack }: { message: Outgoing; onTakeBack: () => void }) {
+  return (
+    <Row>
+      <p className="label text-ink-3">{message.refused ? 'Not sent' : 'Sending…'}</p>
+      <div className="font-script text-base text-ink-2">
+        <Typed>{message.text}</Typed>
+      </div>
+      {message.refused ? (
+        <p className="text-brick">
+          {message.refused}{' '}
+          <button type="button" className="underline" onClick={onTakeBack}>
+            Take it back
+          </button>
+        </p>
+      ) : null}
+    </Row>
+  );
+}

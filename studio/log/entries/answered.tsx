@@ -1,0 +1,14 @@
+import { Row, script, Typed } from '../row.tsx';
+import { entryView } from '../view.ts';
+
+export const answered = entryView({
+  kind: 'answered',
+  Row: ({ entries: [{ at, member, text }] }) => (
+    <Row at={at}>
+      <p className="label text-ink">{member.name}</p>
+      <div className={script}>
+        <Typed>{text}</Typed>
+      </div>
+    </Row>
+  ),
+});

@@ -1,0 +1,21 @@
+import { LineText } from '../../ui/line.tsx';
+import { FlowRow, script } from '../row.tsx';
+import { entryView } from '../view.ts';
+import { CardTitles } from './cards.tsx';
+
+const fieldList = new Intl.ListFormat('en');
+
+export const asked = entryView({
+  kind: 'asked',
+  Row: ({ entries: [{ at, speaker, line, answer }] }) => (
+    <FlowRow at={at} speaker={speaker}>
+      <div className={script}>
+        <LineText line={line} live />
+      </div>
+      <CardTitles cards={answer.cards ?? []} />
+      {answer.fields ? (
+        <p className="text-xs text-ink-2">A card with {fieldList.format(answer.fields.map(({ label }) => label))}.</p>
+      ) : null}
+    </FlowRow>
+  ),
+});

@@ -1,0 +1,45 @@
+import type { ReactNode } from 'react';
+import { clockTime, wholeTime } from '../ui/time.ts';
+
+/** How a speaker’s words are set. */
+export const script = 'font-script text-base leading-[1.45]';
+
+/** Text as it was typed; nothing in it is ever read as markup. */
+export function Typed({ children }: { children: string }) {
+  return <p className="whitespace-pre-wrap [overflow-wrap:anywhere]">{children}</p>;
+}
+
+/** One line of a log, with its time at the left. */
+export function Row({ at, children }: { at?: string; children: ReactNode }) {
+  return (
+    <li className="grid grid-cols-[3.25rem_1fr] items-baseline gap-2">
+      {at ? (
+        <time dateTime={at} title={wholeTime(at)} className="text-right font-mono text-xs text-ink-3">
+          {clockTime(at)}
+        </time>
+      ) : (
+        <span />
+      )}
+      <div className="min-w-0">{children}</div>
+    </li>
+  );
+}
+
+/** What happened, told as a stage direction. */
+export function DirectionRow({ at, children }: { at: string; children: ReactNode }) {
+  return (
+    <Row at={at}>
+      <p className="font-script text-ink-2 italic">{children}</p>
+    </Row>
+  );
+}
+
+/** What the flow said, under the name that it speaks under. */
+export function FlowRow({ at, speaker, children }: { at: string; speaker: string; children: ReactNode }) {
+  return (
+    <Row at={at}>
+      <p className="label text-petrol">{speaker} · flow</p>
+      {children}
+    </Row>
+  );
+}

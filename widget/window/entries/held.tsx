@@ -1,0 +1,18 @@
+import { messages } from '../../messages/messages.ts';
+import { Direction } from '../spoken.tsx';
+import { entryView } from './view.ts';
+
+export const handedOver = entryView({
+  kind: 'handed over',
+  Line: ({ entry }) => <Direction>{messages.waitingFor(entry.team)}</Direction>,
+});
+
+export const taken = entryView({
+  kind: 'taken',
+  Line: ({ entry }) => <Direction>{messages.withYou(entry.member.name)}</Direction>,
+});
+
+export const done = entryView({
+  kind: 'done',
+  Line: ({ entry }) => <Direction>{messages.closed(entry.member.name)}</Direction>,
+});

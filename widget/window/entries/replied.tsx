@@ -1,0 +1,14 @@
+import { messages } from '../../messages/messages.ts';
+import { Plain } from '../spoken.tsx';
+import { entryView } from './view.ts';
+
+export const replied = entryView({
+  kind: 'replied',
+  answers: true,
+  Line: ({ entry }) => (
+    <div class="mine">
+      <span class="unseen">{messages.you}</span>
+      <Plain text={entry.text} />
+    </div>
+  ),
+});
