@@ -36,8 +36,8 @@ const server = await onPort(port('KINETA_PORT', 4400), wished =>
   }),
 );
 const site = await onPort(port('KINETA_SITE_PORT', 4401), wished => startSite(server.url, wished));
-await loadDemo(server.database, root);
-await setDomains(server.database, [site.host, site.host.replace('localhost', '127.0.0.1')]);
+await loadDemo(server.house.tables, root);
+await setDomains(server.house.tables, [site.host, site.host.replace('localhost', '127.0.0.1')]);
 
 const [lead, ...agents] = members;
 console.log(`

@@ -57,7 +57,7 @@ describe('the starters', () => {
           business: Object.fromEntries(businessFacts.map(({ name, value }) => [name, value])),
         };
         let { session, acts } = play(flow, freshSession(), { event: 'opened' }, met);
-        for (let turn = 0; turn < 60 && ['asking', 'pausing', 'calling'].includes(session.state); turn++) {
+        for (let turn = 0; turn < 60 && ['asking', 'pausing', 'awaiting'].includes(session.state); turn++) {
           const next = play(flow, session, answerTo(session, acts, throwDice), met);
           session = next.session;
           acts = next.acts.some(act => act.act === 'ask') ? next.acts : [...acts, ...next.acts];
@@ -72,10 +72,10 @@ describe('the starters', () => {
 function answerTo(session: Session, acts: Act[], throwDice: () => number): Event {
   const ticket = session.ticket ?? 0;
   if (session.state === 'pausing') return { event: 'timer', ticket };
-  if (session.state === 'calling')
+  if (session.state === 'awaiting')
     return throwDice() < 0.5
-      ? { event: 'called', ticket, outcome: 'worked', result: { covered: true, found: throwDice() < 0.5 } }
-      : { event: 'called', ticket, outcome: 'failed', why: 'so thrown.' };
+      ? { event: 'told', ticket, outcome: 'worked', result: { covered: true, found: throwDice() < 0.5 } }
+      : { event: 'told', ticket, outcome: 'failed', why: 'so thrown.' };
   const asked = acts.findLast(act => act.act === 'ask');
   const { choices = [], cards = [], fields } = asked!.answer;
   const options = [...choices, ...cards.flatMap(card => card.actions.filter(action => action.page === undefined))];

@@ -1,12 +1,25 @@
-import { type Entry, type EntryBody, entriesOf } from '@kineta/contract';
-import { type Act, dice, type Event, type Flow, freshSession, play, type Session, type World } from '@kineta/core';
-import type { ConversationRow } from '@kineta/server';
+import type { Entry } from '@kineta/contract';
+import {
+  type Act,
+  dice,
+  type EntryBody,
+  type Event,
+  entriesOf,
+  entryKindOf,
+  type Flow,
+  freshSession,
+  play,
+  type Session,
+  type Value,
+  type World,
+} from '@kineta/core';
+import type { conversing } from '@kineta/server';
 
 /** One conversation of the made-up week, ready to be written. */
 export interface PastConversation {
-  visitor: { facts: Record<string, unknown>; name: string };
+  visitor: { facts: Record<string, Value>; name: string };
   row: Pick<
-    ConversationRow,
+    conversing.ConversationRow,
     'holder' | 'session' | 'preview' | 'outcome' | 'page' | 'started_at' | 'last_at' | 'waiting_since'
   > & {
     agent: string | null;
@@ -146,7 +159,7 @@ function converse(
   const page = pick(pages, throwDice);
   const agent = throwDice() < 0.6 ? 'Priya Marlow' : 'Tom Ashdown';
   const entries: Entry[] = [];
-  const facts: Record<string, unknown> = {};
+  const facts: Record<string, Value> = {};
   let at = start;
   let session: Session = freshSession();
   let team: string | null = null;
@@ -193,7 +206,7 @@ function converse(
   }
   const handedOver = acts.find(act => act.act === 'hand over');
   if (handedOver) team = handedOver.team;
-  let led: ConversationRow['holder'] = session.state === 'asking' ? 'flow' : 'done';
+  let led: conversing.ConversationRow['holder'] = session.state === 'asking' ? 'flow' : 'done';
   let waitingSince: Date | null = null;
   const member = { id: agent, name: agent };
   if (session.state === 'handed over') {
@@ -215,18 +228,8 @@ function converse(
   }
   // Whoever left in the middle yesterday is not in the middle any more.
   if (ending === 'natural' && led === 'flow') led = 'done';
-  const last = entries.findLast(
-    entry => entry.kind === 'replied' || entry.kind === 'answered' || entry.kind === 'said' || entry.kind === 'asked',
-  );
-  const preview =
-    last?.kind === 'replied' || last?.kind === 'answered'
-      ? last.text
-      : last?.kind === 'said' || last?.kind === 'asked'
-        ? last.line
-            .flat()
-            .map(span => span.text)
-            .join('')
-        : '';
+  const previews = entries.map(entry => entryKindOf(entry)?.preview?.(entry) as string | undefined);
+  const preview = previews.findLast(text => text !== undefined) ?? '';
   const ended = entries.findLast(entry => entry.kind === 'ended');
   const outcome = ended?.kind === 'ended' ? ended.outcome : undefined;
   const known = facts['first name'] !== undefined || facts.email !== undefined;

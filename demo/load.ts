@@ -1,33 +1,29 @@
-import type { EntryBody } from '@kineta/contract';
-import { dice, plainVisit, type World } from '@kineta/core';
-import { type Database, hashed, insertEntries, passwordHash, secret } from '@kineta/server';
-import { QueryTypes } from 'sequelize';
+import { dice, plainVisit, type Visit, type World } from '@kineta/core';
+import {
+  account,
+  conversing,
+  eventsOf,
+  flowTables,
+  hashed,
+  insertEntries,
+  passwordHash,
+  people,
+  secret,
+  sites,
+  type Tables,
+  writeEvents,
+} from '@kineta/server';
 import { business, businessFacts, firstVisit, members, teams } from './business.ts';
 import { type PastConversation, pastWeek } from './history.ts';
 
 /** Whether the demo’s workspace is there already. */
-async function isLoaded(database: Database): Promise<boolean> {
-  const rows = await database.query('SELECT id FROM sites WHERE site_key = :key', {
-    replacements: { key: business.siteKey },
-    type: QueryTypes.SELECT,
-  });
-  return rows.length > 0;
-}
-
-async function insert(database: Database, table: string, row: Record<string, unknown>): Promise<string> {
-  const columns = Object.keys(row);
-  const [id] = await database.query(
-    `INSERT INTO ${table} (${columns.join(', ')}) VALUES (${columns.map(column => `:${column}`).join(', ')})`,
-    { replacements: row, type: QueryTypes.INSERT },
-  );
-  return String(id);
+async function isLoaded(tables: Tables): Promise<boolean> {
+  return (await tables.everywhere(sites).count({ siteKey: business.siteKey })) > 0;
 }
 
 /** Lets the demo’s site be carried by pages of this origin only. */
-export async function setDomains(database: Database, domains: string[]): Promise<void> {
-  await database.query('UPDATE sites SET domains = :domains WHERE site_key = :key', {
-    replacements: { domains: JSON.stringify(domains), key: business.siteKey },
-  });
+export async function setDomains(tables: Tables, domains: string[]): Promise<void> {
+  await tables.everywhere(sites).change({ domains }, { siteKey: business.siteKey });
 }
 
 /**
@@ -36,76 +32,42 @@ export async function setDomains(database: Database, domains: string[]): Promise
  * @param root the checkout, where the flow’s file is
  * @returns whether anything was loaded
  */
-export async function loadDemo(database: Database, root: string, now = Date.now()): Promise<boolean> {
-  if (await isLoaded(database)) return false;
-  const created = new Date(now - 8 * 86_400_000);
+export async function loadDemo(tables: Tables, root: string, now = Date.now()): Promise<boolean> {
+  if (await isLoaded(tables)) return false;
+  const createdAt = new Date(now - 8 * 86_400_000);
   const flow = firstVisit(root);
-  const { name, zone, language, country, currency } = business;
-  const workspace = await insert(database, 'workspaces', {
-    name,
-    zone,
-    language,
-    country,
-    currency,
-    business: JSON.stringify(businessFacts),
-    mail_from: business.mailFrom,
-    created_at: created,
-  });
-  const password_hash = await passwordHash(business.password);
+  const { name, zone, language, country, currency, mailFrom } = business;
+  const workspace = await tables
+    .everywhere(account.workspaces)
+    .add({ name, zone, language, country, currency, business: businessFacts, mailFrom, createdAt });
+  const rows = tables.in(workspace);
+  const password = await passwordHash(business.password);
   const memberIds = new Map<string, string>();
   const teamIds = new Map<string, string>();
   for (const team of teams)
-    teamIds.set(
-      team.name,
-      await insert(database, 'teams', { workspace_id: workspace, name: team.name, hours: JSON.stringify(team.hours) }),
-    );
+    teamIds.set(team.name, await rows.of(account.teams).add({ name: team.name, hours: team.hours }));
   for (const member of members) {
-    const id = await insert(database, 'members', {
-      workspace_id: workspace,
-      email: member.email,
-      name: member.name,
-      role: member.role,
-      password_hash,
-      created_at: created,
-    });
-    memberIds.set(member.name, id);
-    for (const team of member.teams)
-      await database.query(
-        'INSERT INTO team_members (team_id, member_id, workspace_id) VALUES (:team, :id, :workspace)',
-        {
-          replacements: { team: teamIds.get(team), id, workspace },
-        },
-      );
+    const memberId = await rows
+      .of(account.members)
+      .add({ email: member.email, name: member.name, role: member.role, passwordHash: password, createdAt });
+    memberIds.set(member.name, memberId);
+    for (const team of member.teams) await rows.of(account.teamMembers).add({ teamId: teamIds.get(team)!, memberId });
   }
-  const lead = memberIds.get(members[0].name);
-  const flowId = await insert(database, 'flows', {
-    workspace_id: workspace,
+  const lead = memberIds.get(members[0].name)!;
+  const flowId = await rows.of(flowTables.flows).add({
     name: flow.name,
-    draft: JSON.stringify(flow),
+    draft: flow,
     revision: 1,
     changes: 0,
-    created_at: created,
-    updated_at: created,
-    updated_by: lead,
+    createdAt,
+    updatedAt: createdAt,
+    updatedBy: lead,
   });
-  const edition = await insert(database, 'editions', {
-    workspace_id: workspace,
-    flow_id: flowId,
-    number: 1,
-    content: JSON.stringify(flow),
-    published_at: created,
-    published_by: lead,
-  });
-  await database.query('UPDATE flows SET edition_id = :edition WHERE id = :flowId', {
-    replacements: { edition, flowId },
-  });
-  const site = await insert(database, 'sites', {
-    workspace_id: workspace,
-    name: 'brackenrow.example',
-    site_key: business.siteKey,
-    domains: '[]',
-    flow_id: flowId,
-  });
+  const edition = await rows
+    .of(flowTables.editions)
+    .add({ flowId, number: 1, content: flow, publishedAt: createdAt, publishedBy: lead });
+  await rows.of(flowTables.flows).change({ editionId: edition }, { id: flowId });
+  const site = await rows.of(sites).add({ name: 'brackenrow.example', siteKey: business.siteKey, domains: [], flowId });
   const world: World = {
     now,
     zone: 'Europe/London',
@@ -118,7 +80,7 @@ export async function loadDemo(database: Database, root: string, now = Date.now(
     hours: Object.fromEntries(teams.map(team => [team.name, team.hours])),
   };
   const place = { workspace, site, flow: flowId, edition, memberIds, teamIds };
-  for (const past of pastWeek(flow, world, now)) await write(database, place, past);
+  for (const past of pastWeek(flow, world, now)) await write(tables, place, past);
   return true;
 }
 
@@ -131,70 +93,57 @@ interface Place {
   teamIds: Map<string, string>;
 }
 
-async function write(database: Database, place: Place, { visitor, row, entries }: PastConversation): Promise<void> {
+const PERSONAL = ['first name', 'email', 'phone'];
+
+async function write(tables: Tables, place: Place, { visitor, row, entries }: PastConversation): Promise<void> {
   const { workspace, site, flow, edition, memberIds, teamIds } = place;
-  const facts = JSON.stringify(visitor.facts);
-  const seen = { first_seen: row.started_at, last_seen: row.last_at };
-  let person: string | null = null;
-  if (['first name', 'email', 'phone'].some(fact => visitor.facts[fact] !== undefined)) {
-    const email = typeof visitor.facts.email === 'string' ? visitor.facts.email : null;
-    const [same] = await database.query<{ id: string }>(
-      'SELECT id FROM people WHERE workspace_id = :workspace AND email = :email',
-      {
-        replacements: { workspace, email },
-        type: QueryTypes.SELECT,
-      },
-    );
+  const rows = tables.in(workspace);
+  const { facts } = visitor;
+  const seen = { firstSeen: row.started_at, lastSeen: row.last_at };
+  let personId: string | null = null;
+  if (PERSONAL.some(fact => facts[fact] !== undefined)) {
+    const email = typeof facts.email === 'string' ? facts.email : null;
+    const same = email === null ? undefined : await rows.of(people).one({ email });
     if (same)
-      await database.query(
-        'UPDATE people SET facts = JSON_MERGE_PATCH(facts, :facts), last_seen = :last_seen WHERE id = :id',
-        {
-          replacements: { id: same.id, facts, last_seen: row.last_at },
-        },
-      );
+      await rows.of(people).change({ facts: { ...same.facts, ...facts }, lastSeen: row.last_at }, { id: same.id });
     const name = visitor.name.startsWith('Visitor') ? null : visitor.name;
-    person =
-      same?.id ??
-      (await insert(database, 'people', {
-        workspace_id: workspace,
-        name,
-        email,
-        phone: visitor.facts.phone ?? null,
-        facts,
-        ...seen,
-      }));
+    const phone = typeof facts.phone === 'string' ? facts.phone : null;
+    personId = same?.id ?? (await rows.of(people).add({ name, email, phone, facts, ...seen }));
   }
-  const visitorId = await insert(database, 'visitors', {
-    workspace_id: workspace,
-    site_id: site,
-    secret_hash: hashed(secret()),
-    person_id: person,
-    facts,
-    ...seen,
-  });
-  const { agent, team, session, ...columns } = row;
-  const id = await insert(database, 'conversations', {
-    workspace_id: workspace,
-    site_id: site,
-    visitor_id: visitorId,
-    visitor_name: visitor.name,
-    flow_id: flow,
-    edition_id: edition,
-    ...columns,
-    session: JSON.stringify(session),
-    agent_id: agent === null ? null : (memberIds.get(agent) ?? null),
-    team_id: team === null ? null : (teamIds.get(team) ?? null),
+  const visitorId = await rows
+    .of(conversing.visitors)
+    .add({ siteId: site, secretHash: hashed(secret()), personId, facts, ...seen });
+  const visit: Visit = { ...plainVisit, page: row.page };
+  const id = await rows.of(conversing.conversations).add({
+    siteId: site,
+    visitorId,
+    visitorName: visitor.name,
+    flowId: flow,
+    editionId: edition,
+    holder: row.holder,
+    agentId: row.agent === null ? null : (memberIds.get(row.agent) ?? null),
+    teamId: row.team === null ? null : (teamIds.get(row.team) ?? null),
+    session: row.session,
     seed: Number(visitorId),
-    last_number: entries.length,
+    lastNumber: entries.length,
+    preview: row.preview,
+    outcome: row.outcome,
+    page: row.page,
+    visit,
+    startedAt: row.started_at,
+    lastAt: row.last_at,
+    waitingSince: row.waiting_since,
   });
   const named = entries.map(entry =>
     'member' in entry
       ? { ...entry, member: { ...entry.member, id: memberIds.get(entry.member.name) ?? entry.member.id } }
       : entry,
   );
-  await insertEntries(
-    database,
-    { id, workspace_id: workspace },
-    named as Array<EntryBody & { number: number; at: string }>,
+  await insertEntries(tables.database, { id, workspace_id: workspace }, named);
+  // What happened then is told when it happened, so that it is counted where it belongs.
+  const where = { workspaceId: workspace, conversationId: id, flowId: flow, editionId: edition };
+  await writeEvents(
+    tables.database,
+    named.flatMap(entry => eventsOf([entry], { ...where, at: new Date(entry.at) })),
   );
 }

@@ -1,108 +1,71 @@
-import type { BusinessFact, Role } from '@kineta/contract';
-import { type Facts, OpeningHours } from '@kineta/core';
-import { QueryTypes } from 'sequelize';
-import type { Database } from '../database/connect.ts';
+import { BusinessFact } from '@kineta/contract';
+import { OpeningHours } from '@kineta/core';
+import { z } from 'zod';
+import {
+  identity,
+  instant,
+  integer,
+  json,
+  nullable,
+  oneOf,
+  ownIdentity,
+  partOfKey,
+  reference,
+  table,
+  text,
+  usually,
+} from '../database/table.ts';
 
-export interface WorkspaceRow {
-  id: string;
-  name: string;
-  zone: string;
-  language: string;
-  country: string;
-  currency: string;
-  business: BusinessFact[];
-  /** The sender of emails; the server’s own when null. */
-  mail_from: string | null;
-  /** Hosts inside private networks that flows may call. */
-  allowed_hosts: string[];
-}
+/** A business with its own members, flows and conversations; everything else belongs to one. */
+export const workspaces = table('workspaces', {
+  id: identity,
+  name: text(100),
+  zone: text(60),
+  language: text(20),
+  country: text(2),
+  currency: text(3),
+  business: json(z.array(BusinessFact)),
+  mailFrom: nullable(text(320)),
+  allowedHosts: usually(json(z.array(z.string()))),
+  createdAt: instant,
+});
 
-export interface MemberRow {
-  id: string;
-  name: string;
-  email: string;
-  role: Role;
-}
+/** Who signs in. */
+export const members = table('members', {
+  id: identity,
+  workspaceId: reference(() => workspaces),
+  email: text(254),
+  name: text(100),
+  role: oneOf(['lead', 'agent']),
+  passwordHash: text(200),
+  createdAt: instant,
+  /** The newest notice that was read. */
+  noticesRead: usually(reference()),
+});
 
-export interface TeamRow {
-  id: string;
-  name: string;
-  hours: OpeningHours | null;
-  members: string[];
-}
+/** A group of members that answers in its hours. */
+export const teams = table('teams', {
+  id: identity,
+  workspaceId: reference(() => workspaces),
+  name: text(100),
+  hours: nullable(json(OpeningHours)),
+});
 
-/** What changes rarely and is needed with every event: the workspace with its members, teams and flows’ names. */
-export interface Directory {
-  workspace: WorkspaceRow;
-  /** The business facts by name. */
-  business: Facts;
-  members: ReadonlyMap<string, MemberRow>;
-  teams: ReadonlyMap<string, TeamRow>;
-  flowNames: ReadonlyMap<string, string>;
-  /** The names of the flows that have an edition. */
-  published: readonly string[];
-}
+export const teamMembers = table('team_members', {
+  teamId: partOfKey(reference(() => teams)),
+  memberId: partOfKey(reference(() => members)),
+  workspaceId: reference(() => workspaces),
+});
 
-const FRESH_FOR = 2_000;
+/** The sessions of who is signed in, by the hash of what their browser keeps. */
+export const signIns = table('sign_ins', {
+  tokenHash: ownIdentity,
+  workspaceId: reference(() => workspaces),
+  memberId: reference(() => members),
+  csrf: text(43),
+  createdAt: instant,
+  expiresAt: instant,
+});
 
-/**
- * Directories by workspace, read anew when they are older than two seconds: other processes may change them, and two
- * seconds of an old team name harm nobody, while reading four tables with every reply would.
- */
-export class Directories {
-  private readonly kept = new Map<string, { at: number; directory: Promise<Directory> }>();
-  private readonly database: Database;
-
-  constructor(database: Database) {
-    this.database = database;
-  }
-
-  of(workspace: string): Promise<Directory> {
-    const kept = this.kept.get(workspace);
-    if (kept && Date.now() - kept.at < FRESH_FOR) return kept.directory;
-    const directory = this.read(workspace);
-    this.kept.set(workspace, { at: Date.now(), directory });
-    directory.catch(() => this.kept.delete(workspace));
-    return directory;
-  }
-
-  /** To be called after a change, so that this process sees it at once. */
-  forget(workspace: string): void {
-    this.kept.delete(workspace);
-  }
-
-  private async read(id: string): Promise<Directory> {
-    const select = <T extends object>(sql: string): Promise<T[]> =>
-      this.database.query<T>(sql, { replacements: { id }, type: QueryTypes.SELECT });
-    const [workspaces, members, teams, memberships, flows] = await Promise.all([
-      select<WorkspaceRow>('SELECT * FROM workspaces WHERE id = :id'),
-      select<MemberRow>('SELECT id, name, email, role FROM members WHERE workspace_id = :id ORDER BY name'),
-      select<Omit<TeamRow, 'members'>>('SELECT id, name, hours FROM teams WHERE workspace_id = :id ORDER BY id'),
-      select<{ team: string; member: string }>(
-        'SELECT team_id AS team, member_id AS member FROM team_members WHERE workspace_id = :id',
-      ),
-      select<{ id: string; name: string; published: number }>(
-        'SELECT id, name, edition_id IS NOT NULL AND removed_at IS NULL AS published FROM flows WHERE workspace_id = :id',
-      ),
-    ]);
-    const [workspace] = workspaces;
-    if (!workspace) throw new Error(`There is no workspace ${id}.`);
-    return {
-      workspace,
-      business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
-      members: new Map(members.map(member => [member.id, member])),
-      teams: new Map(
-        teams.map(team => [
-          team.id,
-          {
-            ...team,
-            hours: team.hours ? OpeningHours.parse(team.hours) : null,
-            members: memberships.filter(row => row.team === team.id).map(row => row.member),
-          },
-        ]),
-      ),
-      flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
-      published: flows.filter(flow => flow.published).map(flow => flow.name),
-    };
-  }
-}
+/** Wrong passwords, by the hash of whose account or address it was. */
+export const signInFailures = table('sign_in_failures', { subject: ownIdentity, failures: integer, lastAt: instant });

@@ -1,11 +1,11 @@
 import type { Account } from '@kineta/contract';
 import { opening } from '@kineta/core';
 import { hash, verify } from '@node-rs/argon2';
-import { QueryTypes } from 'sequelize';
-import type { Database } from '../database/connect.ts';
+import type { Tables } from '../database/rows.ts';
+import type { Ports, SignedIn } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
-import type { Directories } from './model.ts';
-import { beginSession, type SignedIn, secret } from './session.ts';
+import { members } from './model.ts';
+import { beginSession } from './session.ts';
 import { Slowdown } from './slowdown.ts';
 
 /** Argon2id with OWASP's parameters: 19 MiB, two passes. */
@@ -21,11 +21,11 @@ let decoy: Promise<string> | undefined;
  * @throws {ProblemError} `wrong_sign_in` whether the email or the password is wrong, `slow_down` after failures
  */
 export async function signIn(
-  database: Database,
+  tables: Tables,
   { email, password }: { email: string; password: string },
   address: string,
 ): Promise<{ token: string; me: SignedIn }> {
-  const slowdown = new Slowdown(database);
+  const slowdown = new Slowdown(tables);
   const subjects = [`email:${email.toLowerCase()}`, `address:${address}`];
   const wait = await slowdown.wait(subjects);
   if (wait > 0) {
@@ -36,31 +36,25 @@ export async function signIn(
       { retryAfter: seconds },
     );
   }
-  const [member] = await database.query<Omit<SignedIn, 'csrf'> & { password_hash: string }>(
-    'SELECT id, workspace_id AS workspace, name, email, role, password_hash FROM members WHERE email = :email',
-    { replacements: { email }, type: QueryTypes.SELECT },
-  );
+  const member = await tables.everywhere(members).one({ email });
   // An unknown email takes as long as a known one, so that the time tells nothing.
   decoy ??= passwordHash('nobody has this password');
-  const right = await verify(member?.password_hash ?? (await decoy), password);
+  const right = await verify(member?.passwordHash ?? (await decoy), password);
   if (!member || !right) {
     await slowdown.failed(subjects);
     throw new ProblemError('wrong_sign_in', 'The email or the password is not right.');
   }
   await slowdown.succeeded(subjects[0] as string);
-  const { token, csrf } = await beginSession(database, member);
-  const { password_hash: _, ...known } = member;
-  return { token, me: { ...known, csrf } };
+  const { id, workspaceId: workspace, name, role } = member;
+  const { token, csrf } = await beginSession(tables, { id, workspace });
+  return { token, me: { id, workspace, name, email: member.email, role, csrf } };
 }
 
 /** The account of who is signed in, with the workspace around them. */
-export async function accountOf(database: Database, directories: Directories, me: SignedIn): Promise<Account> {
-  const [{ workspace, members, teams, published }, sites] = await Promise.all([
-    directories.of(me.workspace),
-    database.query<Account['sites'][number]>(
-      'SELECT id, name, site_key AS `key`, flow_id AS flow FROM sites WHERE workspace_id = :workspace ORDER BY id',
-      { replacements: { workspace: me.workspace }, type: QueryTypes.SELECT },
-    ),
+export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
+  const [{ workspace, members: people, teams, published }, sites] = await Promise.all([
+    ports.directories.of(me.workspace),
+    ports.sites.all(me.workspace),
   ]);
   const now = Date.now();
   return {
@@ -68,7 +62,7 @@ export async function accountOf(database: Database, directories: Directories, me
     workspace,
     business: workspace.business,
     published: [...published],
-    members: [...members.values()],
+    members: [...people.values()],
     teams: [...teams.values()].map(team => {
       const state = team.hours ? opening(team.hours, now) : ({ open: true, until: null } as const);
       const changes = state.open ? state.until : state.from;
@@ -84,40 +78,4 @@ export async function accountOf(database: Database, directories: Directories, me
     sites,
     csrf: me.csrf,
   };
-}
-
-/**
- * Makes a workspace and its first lead when there is nobody who could sign in, so that a new installation can be used.
- * @returns how to sign in, to be shown once; undefined when there is somebody already
- */
-export async function firstLead(
-  database: Database,
-  email: string,
-): Promise<{ email: string; password: string } | undefined> {
-  return database.transaction(async transaction => {
-    // The secret’s row serves as a lock, so that two first starts make one workspace.
-    await database.query(`SELECT value FROM instance WHERE name = 'secret' FOR UPDATE`, {
-      type: QueryTypes.SELECT,
-      transaction,
-    });
-    const somebody = await database.query('SELECT id FROM members LIMIT 1', { type: QueryTypes.SELECT, transaction });
-    if (somebody.length > 0) return undefined;
-    const password = secret();
-    const password_hash = await passwordHash(password);
-    const [workspace] = await database.query(
-      `INSERT INTO workspaces (name, zone, language, country, currency, business, created_at)
-       VALUES ('My workspace', 'Europe/London', 'en-GB', 'GB', 'GBP', '[]', UTC_TIMESTAMP(3))`,
-      { type: QueryTypes.INSERT, transaction },
-    );
-    await database.query(
-      `INSERT INTO members (workspace_id, email, name, role, password_hash, created_at)
-       VALUES (:workspace, :email, 'First lead', 'lead', :password_hash, UTC_TIMESTAMP(3))`,
-      { replacements: { workspace, email, password_hash }, transaction },
-    );
-    await database.query(
-      `INSERT INTO sites (workspace_id, name, site_key, domains) VALUES (:workspace, 'My site', :key, '["localhost"]')`,
-      { replacements: { workspace, key: secret().slice(0, 16) }, transaction },
-    );
-    return { email, password };
-  });
 }

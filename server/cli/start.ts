@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { firstLead } from '../account/service.ts';
+import { firstLead } from '../account/first.ts';
 import { type PrivateDatabase, startPrivateDatabase } from '../database/private.ts';
 import { startServer } from '../server.ts';
 import { secretIn } from '../services/seal.ts';
@@ -42,7 +42,7 @@ export async function start(): Promise<void> {
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     logLevel: process.env.KINETA_LOG ?? 'info',
   });
-  const first = await firstLead(server.database, process.env.KINETA_LEAD ?? 'lead@localhost.example');
+  const first = await firstLead(server.house, process.env.KINETA_LEAD ?? 'lead@localhost.example');
   if (first) console.log(`The first lead is ${first.email} with the password ${first.password} (shown this once).`);
   console.log(`Kineta answers on ${server.url}`);
   let stopping = false;

@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { conversationRoutes, flowRoutes, noticeRoutes, settingsRoutes } from '@kineta/contract';
-import type { Flow, Step } from '@kineta/core';
+import { directionWords, type Flow, type Step } from '@kineta/core';
 import { type ParsedMail, simpleParser } from 'mailparser';
 import { QueryTypes } from 'sequelize';
 import { SMTPServer } from 'smtp-server';
@@ -95,7 +95,7 @@ const facts: Flow['facts'] = [
 
 async function publish(name: string, scenes: Record<string, Step[]>, sites = [workspace.site]): Promise<void> {
   const flow: Flow = {
-    format: 'kineta.flow/1',
+    format: 'kineta.flow/2',
     name,
     speaker: 'Robin',
     facts,
@@ -114,7 +114,9 @@ async function visit(on = server): Promise<VisitorPage> {
 
 async function log(page: VisitorPage): Promise<string[]> {
   const { reply } = await lead.call(conversationRoutes.get, { params: { id: page.welcome.conversation } });
-  return reply.entries.flatMap(entry => (entry.kind === 'direction' ? [entry.text] : []));
+  return reply.entries.flatMap(entry =>
+    entry.kind === 'direction' && entry.says ? [directionWords(entry.says, 'en')] : [],
+  );
 }
 
 describe('a pause', () => {
@@ -391,6 +393,7 @@ describe('a notice', () => {
       },
     );
     const page = await visit();
+    await vi.waitFor(async () => expect((await agent.call(noticeRoutes.list)).reply.notices).toHaveLength(1), 5_000);
     const { reply } = await agent.call(noticeRoutes.list);
     expect(reply.notices[0]).toMatchObject({ conversation: page.welcome.conversation, text: 'Somebody pays a lot.' });
     expect((await lead.call(noticeRoutes.list)).reply.notices).toEqual([]);

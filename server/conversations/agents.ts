@@ -1,12 +1,12 @@
-import type { ConversationDetail, ConversationSummary, EntryBody, InboxCounts, InboxList } from '@kineta/contract';
-import type { Facts } from '@kineta/core';
+import type { ConversationDetail, ConversationSummary, InboxCounts, InboxList } from '@kineta/contract';
+import { type Command, commanded, type EntryBody, type Facts, type Giver } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
-import type { Directories } from '../account/model.ts';
-import type { SignedIn } from '../account/session.ts';
-import type { Database, Transaction } from '../database/connect.ts';
+import type { Transaction } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
-import type { Editions } from '../flows/model.ts';
-import { notFound, ProblemError } from '../http/problem.ts';
+import type { House } from '../house/house.ts';
+import type { Directory, SignedIn } from '../house/ports.ts';
+import { notFound } from '../http/problem.ts';
+import { changesFor, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import { type ConversationRow, summaryOf } from './model.ts';
@@ -27,18 +27,15 @@ const lists: Record<InboxList, { where: string; order: 'waiting_since' | 'last_a
 
 /** What agents do with conversations. */
 export class AgentService {
-  private readonly database: Database;
-  private readonly directories: Directories;
-  private readonly editions: Editions;
+  private readonly house: House;
   private readonly host: Host;
 
-  constructor(database: Database, directories: Directories, editions: Editions, host: Host) {
-    this.database = database;
-    this.directories = directories;
-    this.editions = editions;
+  constructor(house: House, host: Host) {
+    this.house = house;
     this.host = host;
   }
 
+  /** Raw: a page of one of the lists by its own index, with what each reader has not seen. */
   async list(
     me: SignedIn,
     list: InboxList,
@@ -48,7 +45,7 @@ export class AgentService {
     const from = after(before);
     const beyond = from ? `AND (c.${order}, c.id) ${direction === 'ASC' ? '>' : '<'} (:at, :id)` : '';
     const [rows, counts, directory] = await Promise.all([
-      this.database.query<ConversationRow & { unread: string | number }>(
+      this.house.database.query<ConversationRow & { unread: string | number }>(
         `SELECT c.*, ${UNREAD} AS unread FROM conversations c
          WHERE c.workspace_id = :workspace AND ${where} ${beyond}
          ORDER BY c.${order} ${direction}, c.id ${direction} LIMIT ${PAGE + 1}`,
@@ -58,7 +55,7 @@ export class AgentService {
         },
       ),
       this.counts(me),
-      this.directories.of(me.workspace),
+      this.house.ports.directories.of(me.workspace),
     ]);
     const page = rows.slice(0, PAGE);
     const last = page.at(-1);
@@ -69,9 +66,10 @@ export class AgentService {
     };
   }
 
+  /** Raw: the conversation, its visitor and its edition’s number in one round trip. */
   async get(me: SignedIn, id: string, afterNumber = 0): Promise<Omit<ConversationDetail, 'here'>> {
     const [[row], entries, directory] = await Promise.all([
-      this.database.query<
+      this.house.database.query<
         ConversationRow & { unread: string | number; facts: Facts; edition: number | null; earlier: string | number }
       >(
         `SELECT c.*, ${UNREAD} AS unread, v.facts, ed.number AS edition,
@@ -80,11 +78,12 @@ export class AgentService {
          WHERE c.id = :id AND c.workspace_id = :workspace`,
         { replacements: { id, workspace: me.workspace, me: me.id }, type: QueryTypes.SELECT },
       ),
-      readLog(this.database, me.workspace, id, afterNumber),
-      this.directories.of(me.workspace),
+      readLog(this.house.database, me.workspace, id, afterNumber),
+      this.house.ports.directories.of(me.workspace),
     ]);
     if (!row) throw notFound('conversation');
-    const edition = row.edition_id === null ? undefined : await this.editions.get(me.workspace, row.edition_id);
+    const edition =
+      row.edition_id === null ? undefined : await this.house.ports.editions.get(me.workspace, row.edition_id);
     const types = new Map(edition?.facts.map(fact => [fact.name, fact.type]));
     return {
       conversation: summaryOf(row, directory, Number(row.unread)),
@@ -100,81 +99,44 @@ export class AgentService {
   }
 
   take(me: SignedIn, id: string): Promise<Appended> {
-    return this.write(me, id, row => {
-      if (row.holder === 'agent' && row.agent_id === me.id) return { entries: [] };
-      if (row.holder === 'agent') throw this.takenBy(row, 'already_taken');
-      return { entries: [this.taken(me)], changes: { holder: 'agent', agent_id: me.id, waiting_since: null } };
-    });
+    return this.command(me, id, () => ({ does: 'take' }));
   }
 
   /** Answers; who answers what nobody has takes it. */
   reply(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
     const said: EntryBody = { kind: 'answered', member: { id: me.id, name: me.name }, text, clientId };
-    return this.write(
-      me,
-      id,
-      row => {
-        if (row.holder === 'agent' && row.agent_id !== me.id) throw this.takenBy(row, 'not_yours');
-        if (row.holder === 'agent') return { entries: [said] };
-        return { entries: [said, this.taken(me)], changes: { holder: 'agent', agent_id: me.id, waiting_since: null } };
-      },
-      clientId,
-    );
+    return this.command(me, id, () => ({ does: 'answer' }), { first: said, clientId });
   }
 
   note(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
+    const place = { workspace: me.workspace, conversation: id, clientId };
     const member = { id: me.id, name: me.name };
-    return this.write(me, id, () => ({ entries: [{ kind: 'note', member, text, clientId }] }), clientId);
+    return append(this.house.database, place, async () => ({ entries: [{ kind: 'note', member, text, clientId }] }));
   }
 
-  async passOn(me: SignedIn, id: string, to: { team: string } | { member: string }): Promise<Appended> {
-    const directory = await this.directories.of(me.workspace);
-    const member = { id: me.id, name: me.name };
-    return this.write(me, id, () => {
+  passOn(me: SignedIn, id: string, to: { team: string } | { member: string }): Promise<Appended> {
+    return this.command(me, id, ({ teams, members }) => {
       if ('team' in to) {
-        const team = directory.teams.get(to.team);
-        if (!team) throw notFound('team');
-        return {
-          entries: [{ kind: 'passed on', member, to: team.name }],
-          changes: { holder: 'waiting', agent_id: null, team_id: team.id, waiting_since: new Date() },
-        };
+        const team = teams.get(to.team);
+        return { does: 'pass on', to: team && { team: { id: team.id, name: team.name } } };
       }
-      const other = directory.members.get(to.member);
-      if (!other) throw notFound('member');
-      return {
-        entries: [{ kind: 'passed on', member, to: other.name }],
-        changes: { holder: 'agent', agent_id: other.id, waiting_since: null },
-      };
+      const member = members.get(to.member);
+      return { does: 'pass on', to: member && { member: { id: member.id, name: member.name } } };
     });
   }
 
   /** Gives a conversation back to its flow, which goes on behind the hand over, or waits where it was left. */
-  async handBack(me: SignedIn, id: string): Promise<Appended> {
-    const directory = await this.directories.of(me.workspace);
-    return this.write(me, id, async (row, transaction) => {
-      if (row.edition_id === null) throw new ProblemError('invalid_request', 'No flow leads this conversation.');
-      const quiet = { holder: 'flow' as const, agent_id: null, team_id: null, waiting_since: null };
-      const outcome = await this.host.perform(row, { event: 'handed back' }, directory, new Date(), transaction);
-      return {
-        ...outcome,
-        entries: [{ kind: 'handed back', member: { id: me.id, name: me.name } }, ...outcome.entries],
-        changes: { ...quiet, ...outcome.changes },
-      };
-    });
+  handBack(me: SignedIn, id: string): Promise<Appended> {
+    return this.command(me, id, () => ({ does: 'hand back' }));
   }
 
   done(me: SignedIn, id: string): Promise<Appended> {
-    return this.write(me, id, row => {
-      if (row.holder === 'done') return { entries: [] };
-      return {
-        entries: [{ kind: 'done', member: { id: me.id, name: me.name } }],
-        changes: { holder: 'done', waiting_since: null, session: { ...row.session, state: 'handed over' } },
-      };
-    });
+    return this.command(me, id, () => ({ does: 'close' }));
   }
 
+  /** Raw: what was read stays read, whichever of two pages says so last, and never more than there is. */
   async read(me: SignedIn, id: string, number: number): Promise<void> {
-    await this.database.query(
+    await this.house.database.query(
       `INSERT INTO readings (conversation_id, member_id, workspace_id, number)
        SELECT id, :me, workspace_id, LEAST(:number, last_number) FROM conversations WHERE id = :id AND workspace_id = :workspace
        ON DUPLICATE KEY UPDATE number = GREATEST(readings.number, VALUES(number))`,
@@ -182,8 +144,9 @@ export class AgentService {
     );
   }
 
+  /** Raw: four counts in one pass of an index. */
   private async counts(me: SignedIn): Promise<InboxCounts> {
-    const rows = await this.database.query<{ list: keyof InboxCounts; count: string | number }>(
+    const rows = await this.house.database.query<{ list: keyof InboxCounts; count: string | number }>(
       `SELECT CASE holder WHEN 'waiting' THEN 'waiting' WHEN 'flow' THEN 'flow-led'
                           ELSE IF(agent_id = :me, 'mine', 'others') END AS list, COUNT(*) AS count
        FROM conversations WHERE workspace_id = :workspace AND holder IN ('waiting', 'agent', 'flow') GROUP BY list`,
@@ -194,24 +157,45 @@ export class AgentService {
     return counts;
   }
 
-  private write(
+  /**
+   * A member does something with a conversation, if its state allows that.
+   * @param first what is written in the log before what comes of the command
+   * @throws {ProblemError} with why it is refused
+   */
+  private async command(
     me: SignedIn,
     conversation: string,
-    act: (row: ConversationRow, transaction: Transaction) => Outcome | Promise<Outcome>,
-    clientId?: string,
+    commandIn: (directory: Directory) => Command,
+    { first, clientId }: { first?: EntryBody; clientId?: string } = {},
   ): Promise<Appended> {
+    const directory = await this.house.ports.directories.of(me.workspace);
+    const giver: Giver = {
+      id: me.id,
+      name: me.name,
+      isMember: directory.members.has(me.id),
+      isLead: me.role === 'lead',
+    };
     const place = { workspace: me.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
-    return append(this.database, place, async (row, transaction) => act(row, transaction));
+    return append(this.house.database, place, async (row, transaction): Promise<Outcome> => {
+      const now = new Date();
+      const held = commanded(holdingOf(row), commandIn(directory), giver, now.getTime());
+      if ('refused' in held) throw refusal(held.refused, row);
+      const entries = [...(first ? [first] : []), ...held.entries];
+      const changes = changesFor(row, held.holding);
+      if (!held.plays) return { entries, changes };
+      return this.handedBack({ ...row, ...changes }, changes, entries, directory, now, transaction);
+    });
   }
 
-  private taken(me: SignedIn): EntryBody {
-    return { kind: 'taken', member: { id: me.id, name: me.name } };
-  }
-
-  private takenBy(row: ConversationRow, code: 'already_taken' | 'not_yours'): ProblemError {
-    return new ProblemError(
-      code,
-      `Conversation ${row.id} is with somebody else; ask them to pass it on, or leave a note.`,
-    );
+  private async handedBack(
+    row: ConversationRow,
+    changes: Outcome['changes'],
+    entries: EntryBody[],
+    directory: Directory,
+    now: Date,
+    transaction: Transaction,
+  ): Promise<Outcome> {
+    const outcome = await this.host.perform(row, { event: 'handed back' }, directory, now, transaction);
+    return { ...outcome, entries: [...entries, ...outcome.entries], changes: { ...changes, ...outcome.changes } };
   }
 }

@@ -345,9 +345,14 @@ describe('agents', () => {
     expect(
       (await agent.call(conversationRoutes.passOn, { params: { id }, body: { member: other } })).reply.agent?.id,
     ).toBe(other);
-    expect((await agent.call(conversationRoutes.passOn, { params: { id }, body: { member: '999999' } })).status).toBe(
+    expect((await lead.call(conversationRoutes.passOn, { params: { id }, body: { member: '999999' } })).status).toBe(
       404,
     );
+    // What somebody has is theirs: nobody else passes it on, gives it back or closes it.
+    for (const route of [conversationRoutes.handBack, conversationRoutes.done])
+      expect((await agent.call(route, { params: { id } })).problem.code).toBe('not_yours');
+    const taken = await agent.call(conversationRoutes.passOn, { params: { id }, body: { team: workspace.team } });
+    expect(taken.problem.code).toBe('not_yours');
     const back = await lead.call(conversationRoutes.handBack, { params: { id } });
     expect(back.reply.holder).toBe('done');
     await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('Welcome back.'));

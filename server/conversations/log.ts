@@ -1,7 +1,9 @@
-import type { Entry, EntryBatch, EntryBody, Notice } from '@kineta/contract';
+import type { Entry, EntryBatch } from '@kineta/contract';
+import { type EntryBody, entryKindOf } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../database/connect.ts';
 import { notFound } from '../http/problem.ts';
+import { eventsOf, writeEvents } from '../stream/stream.ts';
 import type { Changes, ConversationRow } from './model.ts';
 
 /** What an event adds to a conversation. */
@@ -12,7 +14,6 @@ export interface Outcome {
   busy?: boolean;
   /** In how many milliseconds a timer or something in the outbox falls due. */
   due?: number;
-  notices?: Notice[];
 }
 
 /** What was written: the conversation as it is now, and its new entries. */
@@ -23,25 +24,9 @@ export interface Appended {
   number: number;
   busy: boolean;
   due?: number | undefined;
-  notices: Notice[];
 }
 
 const PREVIEW = 160;
-
-/** What lists show of an entry, if it is worth showing. */
-function previewOf(entry: EntryBody): string | undefined {
-  switch (entry.kind) {
-    case 'replied':
-    case 'answered':
-      return entry.text;
-    case 'said':
-    case 'showed':
-    case 'asked':
-      return entry.line.map(paragraph => paragraph.map(span => span.text).join('')).join(' ');
-    default:
-      return undefined;
-  }
-}
 
 function shortened(text: string): string {
   const characters = [...text.replace(/\s+/g, ' ').trim()];
@@ -58,7 +43,7 @@ function entryOf(row: EntryRow): Entry {
   return { number: row.number, at: row.at.toISOString(), ...row.body };
 }
 
-/** A conversation’s log after an entry, in order. */
+/** A conversation’s log after an entry, in order. Raw, like all of this file: it is read and written with every message. */
 export async function readLog(
   database: Database,
   workspace: string,
@@ -92,7 +77,7 @@ export async function insertEntries(
   ]);
   await database.query(
     'INSERT INTO entries (conversation_id, number, workspace_id, kind, at, client_id, body) VALUES :rows',
-    { replacements: { rows }, transaction },
+    { replacements: { rows }, type: QueryTypes.INSERT, transaction },
   );
 }
 
@@ -121,15 +106,17 @@ export async function append(
     if (!found) throw notFound('conversation');
     const { already, ...row } = found;
     const nothing = { conversation, from: row.last_number, to: row.last_number, entries: [] };
-    const quiet = { row, batch: nothing, busy: false, notices: [] };
+    const quiet = { row, batch: nothing, busy: false };
     if (already !== null) return { ...quiet, number: already };
 
-    const { entries: bodies, changes = {}, busy = false, due, notices = [] } = await act(row, transaction);
+    const { entries: bodies, changes = {}, busy = false, due } = await act(row, transaction);
     if (bodies.length === 0 && Object.keys(changes).length === 0) return { ...quiet, number: row.last_number };
     const now = new Date();
     const at = now.toISOString();
     const entries = bodies.map((body, index): Entry => ({ number: row.last_number + 1 + index, at, ...body }));
-    const preview = bodies.map(previewOf).findLast(text => text !== undefined);
+    const preview = bodies
+      .map(body => entryKindOf(body)?.preview?.(body) as string | undefined)
+      .findLast(text => text !== undefined);
     const next: ConversationRow = {
       ...row,
       ...(preview === undefined ? {} : { preview: shortened(preview) }),
@@ -137,15 +124,36 @@ export async function append(
       last_number: row.last_number + entries.length,
       last_at: now,
     };
-    if (entries.length > 0) await insertEntries(database, row, entries, transaction);
-    await database.query(
-      `UPDATE conversations SET flow_id = :flow_id, edition_id = :edition_id, holder = :holder, agent_id = :agent_id, team_id = :team_id, session = :session,
-              last_number = :last_number, preview = :preview, outcome = :outcome, visitor_name = :visitor_name, last_at = :last_at,
-              waiting_since = :waiting_since WHERE id = :id`,
-      { replacements: { ...next, session: JSON.stringify(next.session) }, transaction },
-    );
+    const where = {
+      workspaceId: workspace,
+      conversationId: conversation,
+      flowId: next.flow_id,
+      editionId: next.edition_id,
+      at: now,
+    };
+    // Sent one behind the other without waiting in between: they take one round trip together.
+    await together([
+      entries.length > 0 ? insertEntries(database, row, entries, transaction) : undefined,
+      writeEvents(database, eventsOf(entries, where), transaction),
+      updateRow(database, next, transaction),
+    ]);
     const number = clientId === undefined ? next.last_number : row.last_number + 1;
     const batch = { conversation, from: row.last_number + 1, to: next.last_number, entries };
-    return { row: next, batch, number, busy, due, notices };
+    return { row: next, batch, number, busy, due };
   });
+}
+
+/** Waits for all to be over before it fails with the first that did: the transaction is still theirs until then. */
+async function together(work: ReadonlyArray<Promise<unknown> | undefined>): Promise<void> {
+  const failed = (await Promise.allSettled(work)).find(done => done.status === 'rejected');
+  if (failed) throw failed.reason;
+}
+
+async function updateRow(database: Database, next: ConversationRow, transaction: Transaction): Promise<void> {
+  await database.query(
+    `UPDATE conversations SET flow_id = :flow_id, edition_id = :edition_id, holder = :holder, agent_id = :agent_id, team_id = :team_id, session = :session,
+              last_number = :last_number, preview = :preview, outcome = :outcome, visitor_name = :visitor_name, last_at = :last_at,
+              waiting_since = :waiting_since WHERE id = :id`,
+    { replacements: { ...next, session: JSON.stringify(next.session) }, type: QueryTypes.UPDATE, transaction },
+  );
 }

@@ -1,8 +1,87 @@
 import type { ConversationSummary, Holder } from '@kineta/contract';
-import type { Session, Visit } from '@kineta/core';
-import type { Directory } from '../account/model.ts';
+import { Session, Value, type Visit } from '@kineta/core';
+import { z } from 'zod';
+import {
+  identity,
+  instant,
+  integer,
+  json,
+  nullable,
+  oneOf,
+  partOfKey,
+  reference,
+  table,
+  text,
+} from '../database/table.ts';
+import type { Directory } from '../house/ports.ts';
 
-/** A conversation’s row. */
+const AnyVisit = z.looseObject({}) as unknown as z.ZodType<Visit>;
+const KnownFacts = z.record(z.string(), Value);
+
+/** Browsers that opened the chat, each with what is remembered of it. */
+export const visitors = table('visitors', {
+  id: identity,
+  workspaceId: reference(),
+  siteId: reference(),
+  secretHash: text(64),
+  personId: nullable(reference()),
+  facts: json(KnownFacts),
+  firstSeen: instant,
+  lastSeen: instant,
+});
+
+/** One visitor’s exchange: where it stands, and what lists show of it. */
+export const conversations = table('conversations', {
+  id: identity,
+  workspaceId: reference(),
+  siteId: reference(),
+  visitorId: reference(() => visitors),
+  visitorName: text(200),
+  flowId: nullable(reference()),
+  editionId: nullable(reference()),
+  holder: oneOf(['flow', 'waiting', 'agent', 'done']),
+  agentId: nullable(reference()),
+  teamId: nullable(reference()),
+  session: json(Session),
+  seed: integer,
+  lastNumber: integer,
+  preview: text(200),
+  outcome: nullable(text(40)),
+  page: text(500),
+  visit: nullable(json(AnyVisit)),
+  startedAt: instant,
+  lastAt: instant,
+  waitingSince: nullable(instant),
+});
+
+/** The lines of conversations’ logs, numbered from 1. */
+export const entries = table('entries', {
+  conversationId: partOfKey(reference(() => conversations)),
+  number: partOfKey(integer),
+  workspaceId: reference(),
+  kind: text(20),
+  at: instant,
+  clientId: nullable(text(40)),
+  body: json(z.looseObject({ kind: z.string() })),
+});
+
+/** Up to which entry members have read. */
+export const readings = table('readings', {
+  conversationId: partOfKey(reference(() => conversations)),
+  memberId: partOfKey(reference()),
+  workspaceId: reference(),
+  number: integer,
+});
+
+/** When conversations are to be played on; one timer each. */
+export const timers = table('timers', {
+  conversationId: partOfKey(reference(() => conversations)),
+  workspaceId: reference(),
+  ticket: integer,
+  dueAt: instant,
+});
+
+/** A conversation’s row as the hot paths read it. */
 export interface ConversationRow {
   id: string;
   workspace_id: string;

@@ -1,18 +1,18 @@
 import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
-import type { SignedIn } from '../account/session.ts';
+import type { SignedIn } from '../house/ports.ts';
 import { type Doors, serve } from '../http/serve.ts';
-import type { Live } from '../live/live.ts';
 import type { AgentService } from './agents.ts';
+import type { Announcer } from './announcer.ts';
 import type { Appended } from './log.ts';
 
-export function conversationDoors(doors: Doors, agents: AgentService, live: Live): void {
-  const tell = async (work: Promise<Appended>): Promise<ConversationSummary> => live.announce(await work);
+export function conversationDoors(doors: Doors, agents: AgentService, announcer: Announcer): void {
+  const tell = async (work: Promise<Appended>): Promise<ConversationSummary> => announcer.announce(await work);
   const written = (route: typeof conversationRoutes.take, act: (me: SignedIn, id: string) => Promise<Appended>): void =>
     serve(doors, route, ({ params }, me) => tell(act(me, params.id)));
 
   serve(doors, conversationRoutes.list, ({ query }, me) => agents.list(me, query.list, query.before));
   serve(doors, conversationRoutes.get, async ({ params, query }, me) => {
-    const [detail, here] = await Promise.all([agents.get(me, params.id, query.after), live.isHere(params.id)]);
+    const [detail, here] = await Promise.all([agents.get(me, params.id, query.after), announcer.isHere(params.id)]);
     return { ...detail, here };
   });
   written(conversationRoutes.take, (me, id) => agents.take(me, id));

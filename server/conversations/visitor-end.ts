@@ -6,19 +6,18 @@ import {
   type VisitorNews,
   VisitorReply,
 } from '@kineta/contract';
-import type { Logger } from 'pino';
-import type { Namespace, Server } from 'socket.io';
+import type { Namespace } from 'socket.io';
 import { z } from 'zod';
-import type { Visitor, VisitorService } from '../conversations/visitors.ts';
-import type { Database } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
+import type { Site, Visitor } from '../house/ports.ts';
 import { ProblemError, problemOf } from '../http/problem.ts';
-import type { Boarding } from '../sites/boarding.ts';
-import { type SiteRow, siteByKey } from '../sites/model.ts';
-import { answer } from './call.ts';
-import { type Live, rooms } from './live.ts';
+import { answer } from '../live/call.ts';
+import { rooms } from '../live/rooms.ts';
+import type { Announcer } from './announcer.ts';
+import type { VisitorService } from './visitors.ts';
 
 interface VisitorData {
-  site: SiteRow;
+  site: Site;
   visitor: Visitor | undefined;
   conversation: string | undefined;
   /** When this socket may send again, and how many messages it has in hand: a few at once, then one a second. */
@@ -40,22 +39,7 @@ function spend(data: VisitorData): void {
 }
 
 /** The visitors’ end: who is let in, and what they may call. */
-export function visitorEnd(
-  io: Server,
-  {
-    database,
-    boarding,
-    visitors,
-    live,
-    logger,
-  }: {
-    database: Database;
-    boarding: Boarding;
-    visitors: VisitorService;
-    live: Live;
-    logger: Logger;
-  },
-): void {
+export function visitorEnd({ io, logger, ports }: House, visitors: VisitorService, live: Announcer): void {
   // The server is shared by both ends, so its own types name neither’s messages.
   const end = io.of(VISITOR_NAMESPACE) as unknown as VisitorNamespace;
 
@@ -63,9 +47,9 @@ export function visitorEnd(
     try {
       const handshake = VisitorHandshake.safeParse(socket.handshake.auth);
       if (!handshake.success) throw new ProblemError('invalid_request', 'The chat did not say which site it is on.');
-      const pass = boarding.read(handshake.data.boarding);
+      const pass = ports.boarding.read(handshake.data.boarding);
       if (!pass) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
-      const site = await siteByKey(database, pass.siteKey);
+      const site = await ports.sites.byKey(pass.siteKey);
       if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
       socket.data.site = site;
       socket.data.allowance = { left: BURST, at: Date.now() };
@@ -100,7 +84,7 @@ export function visitorEnd(
         if (begun) await live.announce(begun);
         live.presence(row.id, true);
         const { directory, open, changes } = await visitors.presence(visitor.workspace);
-        const speaker = missed.entries.find(entry => entry.kind === 'said' || entry.kind === 'asked');
+        const speaker = missed.entries.find(entry => 'speaker' in entry);
         return {
           ...(pass ? { visitor: pass } : {}),
           conversation: row.id,

@@ -1,5 +1,5 @@
 import { dice, type Locale, plainVisit, type World } from '@kineta/core';
-import type { Directory } from '../account/model.ts';
+import type { Directory } from '../house/ports.ts';
 import type { ConversationRow } from './model.ts';
 
 /** The world as a flow of this workspace meets it now, in a conversation. */

@@ -10,6 +10,7 @@ import { writing } from './migrations/0006-writing.ts';
 import { editions } from './migrations/0007-editions.ts';
 import { schedule } from './migrations/0008-schedule.ts';
 import { keys } from './migrations/0009-keys.ts';
+import { ground } from './migrations/0010-ground.ts';
 
 /**
  * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
@@ -27,7 +28,7 @@ export async function migrate(database: Database): Promise<void> {
     if (Number(held?.held) !== 1) throw new Error('Another process has been changing the tables for two minutes.');
     try {
       await new Umzug({
-        migrations: [first, outcomes, consents, clockwork, kinds, writing, editions, schedule, keys],
+        migrations: [first, outcomes, consents, clockwork, kinds, writing, editions, schedule, keys, ground],
         context: database.getQueryInterface(),
         storage: new SequelizeStorage({ sequelize: database }),
         logger: undefined,

@@ -11,7 +11,7 @@ import {
   VisitorPage,
   type Workspace,
 } from '../tests/kineta.ts';
-import { tidyName } from './model.ts';
+import { tidyName } from './service.ts';
 
 /** The smallest PNG: one transparent point. */
 const png = Buffer.from(
@@ -20,7 +20,7 @@ const png = Buffer.from(
 );
 
 const flow: Flow = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Photos',
   speaker: 'Robin',
   facts: [{ name: 'photo', type: 'file', scope: 'conversation' }],

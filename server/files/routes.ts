@@ -1,27 +1,22 @@
 import { conversationRoutes } from '@kineta/contract';
 import express from 'express';
-import type { VisitorService } from '../conversations/visitors.ts';
-import type { Database } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../http/serve.ts';
-import type { Boarding } from '../sites/boarding.ts';
-import { siteByKey } from '../sites/model.ts';
-import { keepFile, MOST_BYTES, readFile } from './model.ts';
+import { Files, MOST_BYTES } from './service.ts';
 
 /** Visitors send files here, with the pass that their browser keeps; members of the workspace get them. */
-export function fileDoors(
-  doors: Doors,
-  { database, visitors, boarding }: { database: Database; visitors: VisitorService; boarding: Boarding },
-): void {
+export function fileDoors(doors: Doors, { tables, ports }: House): void {
+  const files = new Files(tables);
   doors.router.post(
     '/w/:key/files',
     async (request, response, next) => {
       try {
-        const pass = boarding.read(request.get('x-kineta-boarding') ?? '');
-        const site = pass && pass.siteKey === request.params.key ? await siteByKey(database, pass.siteKey) : undefined;
+        const pass = ports.boarding.read(request.get('x-kineta-boarding') ?? '');
+        const site = pass && pass.siteKey === request.params.key ? await ports.sites.byKey(pass.siteKey) : undefined;
         if (!site) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
         const [id = '', secret = ''] = (request.get('x-kineta-visitor') ?? '').split('.');
-        const visitor = /^\d{1,19}$/.test(id) ? await visitors.known(site, { id, secret }) : undefined;
+        const visitor = /^\d{1,19}$/.test(id) ? await ports.visitors.known(site, { id, secret }) : undefined;
         if (!visitor) throw new ProblemError('not_allowed', 'Please open the chat again, then send the file.');
         response.locals.visitor = visitor;
         next();
@@ -35,7 +30,7 @@ export function fileDoors(
         if (!Buffer.isBuffer(request.body) || request.body.length === 0)
           throw new ProblemError('wrong_file', 'That file is empty.');
         const name = decodeURIComponent(request.get('x-kineta-name') ?? 'file');
-        response.json(await keepFile(database, response.locals.visitor, name, request.body));
+        response.json(await files.keep(response.locals.visitor, name, request.body));
       } catch (error) {
         const wrongName =
           error instanceof URIError ? new ProblemError('wrong_file', 'That file’s name cannot be read.') : error;
@@ -45,7 +40,7 @@ export function fileDoors(
   );
 
   serve(doors, conversationRoutes.file, async ({ params, response }, me) => {
-    const found = await readFile(database, me.workspace, params.file);
+    const found = await files.read(me.workspace, params.file);
     if (!found) throw notFound('file');
     // Whatever it is, it is only ever saved, never shown as a page of ours.
     response

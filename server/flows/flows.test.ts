@@ -60,7 +60,10 @@ describe('flows', () => {
   test('leave as a file with their pictures and run-throughs, and come back in another workspace without loss', async () => {
     const elsewhere = await makeWorkspace(server.database, 'elsewhere');
     const idris = await new Browser(server).signIn(elsewhere.lead);
-    const png = Buffer.from('89504e470d0a1a0a', 'hex');
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
     const upload = await hanne.request('POST', flowRoutes.addPicture.path, new Blob([png]), {
       'content-type': 'image/png',
     });
@@ -70,7 +73,7 @@ describe('flows', () => {
     const flow = { ...greeting, scenes: [{ ...scene!, steps: [shown, ...scene!.steps] }] };
     const { id } = await create({ file: JSON.stringify(flow) });
     const run = {
-      format: 'kineta.run/1',
+      format: 'kineta.run/2',
       name: 'Greeted',
       setting: plainSetting,
       beats: [],

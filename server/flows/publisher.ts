@@ -1,23 +1,19 @@
 import type { Edition } from '@kineta/contract';
 import { check, difference, type Fact, type Flow, type Workplace } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
-import type { Directories, Directory } from '../account/model.ts';
-import type { SignedIn } from '../account/session.ts';
-import type { Database, Transaction } from '../database/connect.ts';
+import type { Transaction } from '../database/connect.ts';
+import type { Row } from '../database/table.ts';
+import type { House } from '../house/house.ts';
+import type { Directory, SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
+import { writeEvents } from '../stream/stream.ts';
 import { changedSince, type Drafts } from './drafts.ts';
+import { editions, flows, scheduledPublishes } from './model.ts';
 import type { Runs } from './runs.ts';
 
-interface EditionRow {
-  id: string;
-  number: number;
-  published_at: Date;
-  published_by: string | null;
-  sentence: string;
-  despite: string | null;
-  live: number | string;
-  conversations: number | string;
-}
+/** An edition without its content, which only who opens it wants. */
+type EditionRow = Omit<Row<typeof editions.columns>, 'content' | 'workspaceId' | 'flowId'>;
+const TOLD = ['id', 'number', 'publishedAt', 'publishedBy', 'sentence', 'despite'] as const;
 
 /** A version of a flow on its way to visitors. */
 interface Version {
@@ -34,19 +30,6 @@ interface Version {
 /** How far ahead a publish may be set, in milliseconds. */
 const FURTHEST = 366 * 86_400_000;
 
-function told(row: EditionRow): Edition {
-  return {
-    id: row.id,
-    number: row.number,
-    publishedAt: row.published_at.toISOString(),
-    publishedBy: row.published_by,
-    sentence: row.sentence,
-    despite: row.despite,
-    live: Number(row.live) === 1,
-    conversations: Number(row.conversations),
-  };
-}
-
 function workplaceOf({ teams, workspace, published }: Directory): Workplace {
   return {
     teams: [...teams.values()].map(team => team.name),
@@ -57,14 +40,12 @@ function workplaceOf({ teams, workspace, published }: Directory): Workplace {
 
 /** Brings drafts before visitors, as editions that never change; and takes them back. */
 export class Publisher {
-  private readonly database: Database;
-  private readonly directories: Directories;
+  private readonly house: House;
   private readonly drafts: Drafts;
   private readonly runs: Runs;
 
-  constructor(database: Database, directories: Directories, drafts: Drafts, runs: Runs) {
-    this.database = database;
-    this.directories = directories;
+  constructor(house: House, drafts: Drafts, runs: Runs) {
+    this.house = house;
     this.drafts = drafts;
     this.runs = runs;
   }
@@ -86,10 +67,10 @@ export class Publisher {
       at?: string | undefined;
     },
   ): Promise<void> {
-    const directory = await this.directories.of(me.workspace);
-    await this.database.transaction(async transaction => {
+    const directory = await this.house.ports.directories.of(me.workspace);
+    await this.house.database.transaction(async transaction => {
       const row = await this.drafts.lock(me, id, transaction);
-      if (row.revision !== wish.revision) throw changedSince(row);
+      if (row.revision !== wish.revision) throw changedSince(row, directory);
       const problems = check(row.draft, workplaceOf(directory)).filter(finding => finding.level === 'problem');
       if (problems.length > 0)
         throw new ProblemError(
@@ -124,15 +105,12 @@ export class Publisher {
       if (wish.at === undefined) await this.bringOut(version, row.draft, transaction);
       else await this.schedule(version, wish.at, transaction);
     });
-    this.directories.forget(me.workspace);
+    this.house.ports.directories.forget(me.workspace);
   }
 
   /** What was to be published at a time is not. The draft and what visitors meet stay as they are. */
   async unschedule(me: SignedIn, flow: string): Promise<void> {
-    const removed = await this.database.query(
-      'DELETE FROM scheduled_publishes WHERE flow_id = :flow AND workspace_id = :workspace',
-      { replacements: { flow, workspace: me.workspace }, type: QueryTypes.BULKDELETE },
-    );
+    const removed = await this.rows(me.workspace).of(scheduledPublishes).remove({ flowId: flow });
     if (removed === 0) throw notFound('time set for this flow');
   }
 
@@ -142,35 +120,39 @@ export class Publisher {
    * @returns whose it was, if there was one
    */
   async publishDue(): Promise<{ workspace: string; flow: string } | undefined> {
-    const done = await this.database.transaction(async transaction => {
-      const [due] = await this.database.query<Version & { draft: Flow }>(
-        `SELECT s.flow_id AS flow, s.workspace_id AS workspace, s.member_id AS \`by\`, s.content, s.sites, s.sentence,
-                s.despite, f.draft
-         FROM scheduled_publishes s JOIN flows f ON f.id = s.flow_id
+    const done = await this.house.database.transaction(async transaction => {
+      // Raw: claimed by one process, with its flow; what another holds, or somebody publishes by hand now, is left alone.
+      const [due] = await this.house.database.query<{ flow: string; workspace: string }>(
+        `SELECT s.flow_id AS flow, s.workspace_id AS workspace FROM scheduled_publishes s JOIN flows f ON f.id = s.flow_id
          WHERE s.due_at <= UTC_TIMESTAMP(3) ORDER BY s.due_at LIMIT 1 FOR UPDATE SKIP LOCKED`,
         { type: QueryTypes.SELECT, transaction },
       );
       if (!due) return undefined;
-      await this.bringOut(due, due.draft, transaction);
-      return { workspace: due.workspace, flow: due.flow };
+      const rows = this.rows(due.workspace);
+      const version = await rows.of(scheduledPublishes).one({ flowId: due.flow }, { transaction });
+      const flow = await rows.of(flows).one({ id: due.flow }, { transaction });
+      if (!version || !flow) return undefined;
+      const { memberId: by, content, sites, sentence, despite } = version;
+      await this.bringOut({ ...due, by, content, sites, sentence, despite }, flow.draft, transaction);
+      return due;
     });
-    if (done) this.directories.forget(done.workspace);
+    if (done) this.house.ports.directories.forget(done.workspace);
     return done;
   }
 
   async list(me: SignedIn, flow: string): Promise<Edition[]> {
-    return (await this.rows(me, flow)).map(told);
+    return this.told(me, flow, {});
   }
 
   async edition(me: SignedIn, flow: string, id: string): Promise<Edition & { content: Flow }> {
-    const [row] = await this.rows(me, flow, id);
-    if (!row) throw notFound('edition');
-    return { ...told(row), content: await this.content(me, flow, id) };
+    const [[edition], content] = await Promise.all([this.told(me, flow, { id }), this.content(me, flow, id)]);
+    if (!edition) throw notFound('edition');
+    return { ...edition, content };
   }
 
   /** New visitors meet an earlier edition again. What has begun stays on its own, and the draft stays as it is. */
   async rollBack(me: SignedIn, flow: string, id: string): Promise<void> {
-    await this.database.transaction(async transaction => {
+    await this.house.database.transaction(async transaction => {
       const { draft } = await this.drafts.lock(me, flow, transaction);
       const content = await this.content(me, flow, id, transaction);
       await this.bringLive(
@@ -180,43 +162,40 @@ export class Publisher {
         transaction,
       );
     });
-    this.directories.forget(me.workspace);
+    this.house.ports.directories.forget(me.workspace);
   }
 
   /** Switches a flow on for some sites, and off for all others. @throws {ProblemError} when it has no edition */
   async switchSites(me: SignedIn, flow: string, sites: string[]): Promise<void> {
-    await this.database.transaction(async transaction => {
-      const { edition_id } = await this.drafts.lock(me, flow, transaction);
-      if (edition_id === null && sites.length > 0)
+    await this.house.database.transaction(async transaction => {
+      const { editionId } = await this.drafts.lock(me, flow, transaction);
+      if (editionId === null && sites.length > 0)
         throw new ProblemError(
           'invalid_request',
           'Publish the flow first: there is nothing to meet visitors with yet.',
         );
-      await this.switchOn(me.workspace, flow, sites, transaction);
+      await this.house.ports.sites.switchOn(me.workspace, flow, sites, transaction);
     });
-    this.directories.forget(me.workspace);
+    this.house.ports.directories.forget(me.workspace);
   }
 
   /** Makes a version the next edition, brings it before visitors, and forgets what else waited for its time. */
   private async bringOut(version: Version, draft: Flow, transaction: Transaction): Promise<void> {
     const { workspace, flow, content, by, sentence, despite } = version;
-    const [edition] = await this.database.query(
-      `INSERT INTO editions (workspace_id, flow_id, number, content, published_at, published_by, sentence, despite)
-       SELECT :workspace, :flow, COALESCE(MAX(number), 0) + 1, :content, UTC_TIMESTAMP(3), :by, :sentence, :despite
-       FROM editions WHERE flow_id = :flow`,
-      {
-        replacements: { workspace, flow, content: JSON.stringify(content), by, sentence, despite },
-        type: QueryTypes.INSERT,
-        transaction,
-      },
-    );
-    const changes = difference(content, draft).length;
-    await this.bringLive(workspace, flow, { edition: String(edition), changes }, transaction);
-    await this.switchOn(workspace, flow, version.sites, transaction);
-    await this.database.query('DELETE FROM scheduled_publishes WHERE flow_id = :flow', {
-      replacements: { flow },
-      transaction,
-    });
+    const rows = this.rows(workspace);
+    const [newest] = await rows
+      .of(editions)
+      .all({ flowId: flow }, { by: 'number', newestFirst: true, most: 1, only: ['number'], transaction });
+    const publishedAt = new Date();
+    const edition = await rows
+      .of(editions)
+      .add(
+        { flowId: flow, number: (newest?.number ?? 0) + 1, content, publishedAt, publishedBy: by, sentence, despite },
+        { transaction },
+      );
+    await this.bringLive(workspace, flow, { edition, changes: difference(content, draft).length }, transaction);
+    await this.house.ports.sites.switchOn(workspace, flow, version.sites, transaction);
+    await rows.of(scheduledPublishes).remove({ flowId: flow }, { transaction });
   }
 
   private async schedule(version: Version, at: string, transaction: Transaction): Promise<void> {
@@ -224,20 +203,10 @@ export class Publisher {
     if (due.getTime() <= Date.now()) throw new ProblemError('invalid_request', 'That time has passed already.');
     if (due.getTime() > Date.now() + FURTHEST)
       throw new ProblemError('invalid_request', 'Choose a time within the next year.');
-    await this.database.query(
-      `REPLACE INTO scheduled_publishes
-         (flow_id, workspace_id, member_id, content, sites, sentence, despite, due_at)
-       VALUES (:flow, :workspace, :by, :content, :sites, :sentence, :despite, :due)`,
-      {
-        replacements: {
-          ...version,
-          content: JSON.stringify(version.content),
-          sites: JSON.stringify(version.sites),
-          due,
-        },
-        transaction,
-      },
-    );
+    const { workspace, flow, by, content, sites, sentence, despite } = version;
+    const rows = this.rows(workspace).of(scheduledPublishes);
+    await rows.remove({ flowId: flow }, { transaction });
+    await rows.add({ flowId: flow, memberId: by, content, sites, sentence, despite, dueAt: due }, { transaction });
   }
 
   private async bringLive(
@@ -246,39 +215,55 @@ export class Publisher {
     { edition, changes }: { edition: string; changes: number },
     transaction: Transaction,
   ): Promise<void> {
-    await this.database.query(
-      'UPDATE flows SET edition_id = :edition, changes = :changes WHERE id = :flow AND workspace_id = :workspace',
-      { replacements: { edition, changes, flow, workspace }, transaction },
+    await this.rows(workspace).of(flows).change({ editionId: edition, changes }, { id: flow }, { transaction });
+    const nowhere = { conversationId: null, number: null };
+    await writeEvents(
+      this.house.database,
+      [
+        {
+          ...nowhere,
+          workspaceId: workspace,
+          kind: 'published',
+          at: new Date(),
+          flowId: flow,
+          editionId: edition,
+          said: {},
+        },
+      ],
+      transaction,
     );
   }
 
-  private async switchOn(workspace: string, flow: string, sites: string[], transaction: Transaction): Promise<void> {
-    await this.database.query(
-      `UPDATE sites SET flow_id = IF(id IN (:sites), :flow, NULL)
-       WHERE workspace_id = :workspace AND (id IN (:sites) OR flow_id = :flow)`,
-      {
-        replacements: { workspace, flow, sites: sites.length > 0 ? sites : ['0'] },
-        transaction,
-      },
-    );
+  private rows(workspace: string) {
+    return this.house.tables.in(workspace);
   }
 
-  private rows(me: SignedIn, flow: string, id?: string): Promise<EditionRow[]> {
-    return this.database.query<EditionRow>(
-      `SELECT e.id, e.number, e.published_at, m.name AS published_by, e.sentence, e.despite, f.edition_id = e.id AS live,
-              (SELECT COUNT(*) FROM conversations c WHERE c.edition_id = e.id) AS conversations
-       FROM editions e JOIN flows f ON f.id = e.flow_id LEFT JOIN members m ON m.id = e.published_by
-       WHERE e.flow_id = :flow AND e.workspace_id = :workspace ${id === undefined ? '' : 'AND e.id = :id'}
-       ORDER BY e.number DESC LIMIT 500`,
-      { replacements: { flow, workspace: me.workspace, id }, type: QueryTypes.SELECT },
+  /** Editions as they are told of, the newest first. */
+  private async told(me: SignedIn, flow: string, only: { id?: string }): Promise<Edition[]> {
+    const rows = this.rows(me.workspace);
+    const { directories, figures } = this.house.ports;
+    const [found, [of], { members }, conversations] = await Promise.all([
+      rows.of(editions).all({ flowId: flow, ...only }, { by: 'number', newestFirst: true, most: 500, only: TOLD }),
+      rows.of(flows).all({ id: flow }, { only: ['editionId'] }),
+      directories.of(me.workspace),
+      figures.byEdition(me.workspace, flow),
+    ]);
+    return found.map(
+      ({ id, number, publishedAt, publishedBy, sentence, despite }: EditionRow): Edition => ({
+        id,
+        number,
+        publishedAt: publishedAt.toISOString(),
+        publishedBy: publishedBy === null ? null : (members.get(publishedBy)?.name ?? null),
+        sentence,
+        despite,
+        live: of?.editionId === id,
+        conversations: conversations.get(id) ?? 0,
+      }),
     );
   }
 
   private async content(me: SignedIn, flow: string, id: string, transaction?: Transaction): Promise<Flow> {
-    const [row] = await this.database.query<{ content: Flow }>(
-      'SELECT content FROM editions WHERE id = :id AND flow_id = :flow AND workspace_id = :workspace',
-      { replacements: { id, flow, workspace: me.workspace }, type: QueryTypes.SELECT, transaction },
-    );
+    const row = await this.rows(me.workspace).of(editions).one({ id, flowId: flow }, { transaction });
     if (!row) throw notFound('edition');
     return row.content;
   }

@@ -2,40 +2,34 @@ import { randomUUID } from 'node:crypto';
 import { editionRoutes, flowRoutes, replayRoutes, runRoutes } from '@kineta/contract';
 import { setFlow } from '@kineta/core';
 import express from 'express';
-import type { Directories } from '../account/model.ts';
-import type { SignedIn } from '../account/session.ts';
-import type { Database } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
+import type { SignedIn } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../http/serve.ts';
-import type { StudioLive } from '../live/studio.ts';
 import type { Drafts } from './drafts.ts';
+import type { DraftsLive } from './live.ts';
+import type { Pictures } from './pictures.ts';
 import type { Publisher } from './publisher.ts';
-import { recordedOf } from './recorded.ts';
 import type { Runs } from './runs.ts';
 import type { FlowService } from './service.ts';
 import { starters } from './starters.ts';
 
 const LARGEST_PICTURE = '4mb';
 
+/** What the area of flows is made of. */
+export interface FlowParts {
+  flows: FlowService;
+  drafts: Drafts;
+  publisher: Publisher;
+  runs: Runs;
+  pictures: Pictures;
+  live: DraftsLive;
+}
+
 export function flowDoors(
   doors: Doors,
-  {
-    database,
-    flows,
-    drafts,
-    publisher,
-    runs,
-    directories,
-    live,
-  }: {
-    database: Database;
-    flows: FlowService;
-    drafts: Drafts;
-    publisher: Publisher;
-    runs: Runs;
-    directories: Directories;
-    live: StudioLive;
-  },
+  { ports: { directories, recordings } }: House,
+  { flows, drafts, publisher, runs, pictures, live }: FlowParts,
 ): void {
   serve(doors, flowRoutes.list, async (_, me) => ({ flows: await flows.list(me) }));
   serve(doors, flowRoutes.starters, async () => ({
@@ -94,7 +88,7 @@ export function flowDoors(
   serve(doors, editionRoutes.switchSites, ({ params, body }, me) =>
     publishing(me, params.id, publisher.switchSites(me, params.id, body.sites)),
   );
-  serve(doors, replayRoutes.recorded, ({ params, query }, me) => recordedOf(database, me, params.id, query.after));
+  serve(doors, replayRoutes.recorded, ({ params, query }, me) => recordings.of(me.workspace, params.id, query.after));
   serve(doors, runRoutes.list, async ({ params }, me) => ({ runs: await runs.list(me, params.id) }));
   serve(doors, runRoutes.keep, async ({ params, body }, me) => (await runs.keep(me, params.id, [body.run]))[0]!);
   serve(doors, runRoutes.change, ({ params, body }, me) => runs.change(me, params.id, params.run, body.run));
@@ -111,11 +105,11 @@ export function flowDoors(
   doors.router.use(flowRoutes.addPicture.path, express.raw({ type: 'image/*', limit: LARGEST_PICTURE }));
   serve(doors, flowRoutes.addPicture, async ({ request }, me) => {
     if (!Buffer.isBuffer(request.body)) throw new ProblemError('wrong_picture', 'Choose a picture to upload.');
-    return { src: await flows.addPicture(me, request.body) };
+    return { src: await pictures.add(me.workspace, request.body) };
   });
   doors.router.get('/p/:id', async (request, response) => {
     try {
-      const picture = await flows.picture(request.params.id);
+      const picture = await pictures.of(request.params.id);
       if (!picture) throw new ProblemError('not_found', 'There is no such picture.');
       response
         .set({ 'Cache-Control': 'public, max-age=31536000, immutable', 'Cross-Origin-Resource-Policy': 'cross-origin' })

@@ -1,7 +1,6 @@
 import { editionRoutes, flowRoutes, runRoutes } from '@kineta/contract';
 import { check, plainSetting, type RunThrough, runThrough } from '@kineta/core';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
-import { Directories } from '../account/model.ts';
 import type { RunningServer } from '../server.ts';
 import {
   Browser,
@@ -32,7 +31,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const run: RunThrough = {
-  format: 'kineta.run/1',
+  format: 'kineta.run/2',
   name: 'Greeted',
   setting: plainSetting,
   beats: [],
@@ -149,9 +148,7 @@ test('what somebody is publishing by hand is not waited for: it is left for the 
     await server.database.query('UPDATE scheduled_publishes SET due_at = UTC_TIMESTAMP(3) WHERE flow_id = :id', {
       replacements,
     });
-    const directories = new Directories(server.database);
-    const drafts = new Drafts(server.database);
-    const publisher = new Publisher(server.database, directories, drafts, new Runs(server.database));
+    const publisher = new Publisher(server.house, new Drafts(server.house), new Runs(server.house.tables));
     expect(await publisher.publishDue()).toBeUndefined();
   });
   const get = async () => (await hanne.call(flowRoutes.get, { params: { id } })).reply;

@@ -1,10 +1,10 @@
 import type { KeptRun } from '@kineta/contract';
 import { type Flow, type Outcome, type RehearsalStage, type RunThrough, runThrough } from '@kineta/core';
-import { QueryTypes } from 'sequelize';
-import type { Directory } from '../account/model.ts';
-import type { SignedIn } from '../account/session.ts';
-import type { Database, Transaction } from '../database/connect.ts';
+import type { Transaction } from '../database/connect.ts';
+import type { Tables } from '../database/rows.ts';
+import type { Directory, SignedIn } from '../house/ports.ts';
 import { notFound } from '../http/problem.ts';
+import { flows, runThroughs } from './model.ts';
 
 /** The most run-throughs that a flow keeps. */
 const MOST = 2_000;
@@ -24,59 +24,37 @@ export function stageOf({ workspace, teams }: Directory): RehearsalStage {
 
 /** The run-throughs that are kept with flows. */
 export class Runs {
-  private readonly database: Database;
+  private readonly tables: Tables;
 
-  constructor(database: Database) {
-    this.database = database;
+  constructor(tables: Tables) {
+    this.tables = tables;
   }
 
   async list(me: SignedIn, flow: string, transaction?: Transaction): Promise<KeptRun[]> {
-    return this.database.query<KeptRun>(
-      `SELECT id, run FROM run_throughs WHERE flow_id = :flow AND workspace_id = :workspace ORDER BY id LIMIT ${MOST}`,
-      { replacements: { flow, workspace: me.workspace }, type: QueryTypes.SELECT, transaction },
-    );
+    const kept = await this.rows(me).all({ flowId: flow }, { by: 'id', most: MOST, transaction });
+    return kept.map(({ id, run }) => ({ id, run }));
   }
 
   /** Keeps run-throughs with a flow, in their order; all of them or none. */
   async keep(me: SignedIn, flow: string, runs: readonly RunThrough[], transaction?: Transaction): Promise<KeptRun[]> {
-    const [owned] = await this.database.query('SELECT id FROM flows WHERE id = :flow AND workspace_id = :workspace', {
-      replacements: { flow, workspace: me.workspace },
-      type: QueryTypes.SELECT,
-      transaction,
-    });
-    if (!owned) throw notFound('flow');
-    if (runs.length === 0) return [];
-    const now = new Date();
-    const kept = await this.database.query<{ id: string }>(
-      'INSERT INTO run_throughs (workspace_id, flow_id, run, changed_at) VALUES :rows RETURNING id',
-      {
-        replacements: { rows: runs.map(run => [me.workspace, flow, JSON.stringify(run), now]) },
-        type: QueryTypes.SELECT,
-        transaction,
-      },
+    const owned = await this.tables.in(me.workspace).of(flows).count({ id: flow }, { transaction });
+    if (owned === 0) throw notFound('flow');
+    const changedAt = new Date();
+    const ids = await this.rows(me).addAll(
+      runs.map(run => ({ flowId: flow, run, changedAt })),
+      { transaction },
     );
-    return kept.map(({ id }, index) => ({ id, run: runs[index]! }));
+    return ids.map((id, index) => ({ id, run: runs[index]! }));
   }
 
   async change(me: SignedIn, flow: string, id: string, run: RunThrough): Promise<KeptRun> {
-    const [, changed] = await this.database.query(
-      `UPDATE run_throughs SET run = :run, changed_at = UTC_TIMESTAMP(3)
-       WHERE id = :id AND flow_id = :flow AND workspace_id = :workspace`,
-      {
-        replacements: { id, flow, workspace: me.workspace, run: JSON.stringify(run) },
-        type: QueryTypes.UPDATE,
-      },
-    );
+    const changed = await this.rows(me).change({ run, changedAt: new Date() }, { id, flowId: flow });
     if (changed === 0) throw notFound('run-through');
     return { id, run };
   }
 
   async remove(me: SignedIn, flow: string, id: string): Promise<void> {
-    const removed = await this.database.query(
-      'DELETE FROM run_throughs WHERE id = :id AND flow_id = :flow AND workspace_id = :workspace',
-      { replacements: { id, flow, workspace: me.workspace }, type: QueryTypes.BULKDELETE },
-    );
-    if (removed === 0) throw notFound('run-through');
+    if ((await this.rows(me).remove({ id, flowId: flow })) === 0) throw notFound('run-through');
   }
 
   /** Plays all of them through a draft. @returns those that fail */
@@ -90,5 +68,9 @@ export class Runs {
     const stage = stageOf(directory);
     const kept = await this.list(me, flow, transaction);
     return kept.map(({ run }) => runThrough(draft, run, stage)).filter(({ failures }) => failures.length > 0);
+  }
+
+  private rows(me: SignedIn) {
+    return this.tables.in(me.workspace).of(runThroughs);
   }
 }

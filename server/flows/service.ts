@@ -11,113 +11,118 @@ import {
   withPictures,
   writeFlowFile,
 } from '@kineta/core';
-import { QueryTypes } from 'sequelize';
 import type { z } from 'zod';
-import type { Directories } from '../account/model.ts';
-import type { SignedIn } from '../account/session.ts';
-import type { Database } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
+import type { SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
-import { type FlowRow, reachOf, selectFlows, waysOf } from './model.ts';
+import { listed } from './list.ts';
+import { flows, scheduledPublishes } from './model.ts';
+import { PICTURES, type Pictures } from './pictures.ts';
 import type { Runs } from './runs.ts';
 import { starters } from './starters.ts';
 
-/** Where uploaded pictures are served. */
-const PICTURES = '/p/';
 /** The name under which a new workspace’s flows speak. */
 const SPEAKER = 'Robin';
 
-function summary(row: FlowRow): FlowSummary {
-  return {
-    id: row.id,
-    name: row.name,
-    scenes: row.draft.scenes.length,
-    steps: row.draft.scenes.reduce((sum, scene) => sum + scene.steps.length, 0),
-    edition:
-      row.edition_id !== null && row.number !== null && row.published_at
-        ? { id: row.edition_id, number: row.number, publishedAt: row.published_at.toISOString() }
-        : null,
-    changes: row.changes,
-    sites: row.sites?.split('\n') ?? [],
-    conversations: Number(row.conversations),
-    updatedAt: row.updated_at.toISOString(),
-    updatedBy: row.updated_by,
-    scheduled: row.scheduled_at ? { at: row.scheduled_at.toISOString(), by: row.scheduled_by } : null,
-  };
+interface Wish {
+  name?: string;
+  from?: string;
+  starter?: string;
+  file?: string;
 }
 
 /** What leads do with flows. Every call is scoped by the workspace of who asks. */
 export class FlowService {
-  private readonly database: Database;
-  private readonly directories: Directories;
+  private readonly house: House;
   private readonly runs: Runs;
+  private readonly pictures: Pictures;
 
-  constructor(database: Database, directories: Directories, runs: Runs) {
-    this.database = database;
-    this.directories = directories;
+  constructor(house: House, runs: Runs, pictures: Pictures) {
+    this.house = house;
     this.runs = runs;
+    this.pictures = pictures;
   }
 
-  async list(me: SignedIn): Promise<FlowSummary[]> {
-    return (await selectFlows(this.database, me.workspace)).map(summary);
+  list(me: SignedIn): Promise<FlowSummary[]> {
+    return listed(this.house, me.workspace);
   }
 
   async get(me: SignedIn, id: string): Promise<FlowDetail> {
-    const row = await this.row(me, id);
-    const reach = await reachOf(this.database, me.workspace, id);
-    return { ...summary(row), draft: row.draft, revision: row.revision, reach };
+    const [summary, { draft, revision }, reach] = await Promise.all([
+      this.summary(me, id),
+      this.draft(me, id),
+      this.house.ports.figures.reach(me.workspace, id),
+    ]);
+    return { ...summary, draft, revision, reach };
   }
 
   async summary(me: SignedIn, id: string): Promise<FlowSummary> {
-    return summary(await this.row(me, id));
+    const [summary] = await listed(this.house, me.workspace, { id });
+    if (!summary) throw notFound('flow');
+    return summary;
   }
 
   async ways(me: SignedIn, id: string): Promise<z.output<typeof flowRoutes.ways.reply>> {
+    const { figures } = this.house.ports;
     const [{ conversations }, reach, ways] = await Promise.all([
-      this.row(me, id),
-      reachOf(this.database, me.workspace, id),
-      waysOf(this.database, me.workspace, id),
+      this.summary(me, id),
+      figures.reach(me.workspace, id),
+      figures.ways(me.workspace, id),
     ]);
-    return { conversations: Number(conversations), reach, ways };
+    return { conversations, reach, ways };
   }
 
-  async create(
-    me: SignedIn,
-    wish: { name?: string; from?: string; starter?: string; file?: string },
-  ): Promise<FlowSummary> {
+  async create(me: SignedIn, wish: Wish): Promise<FlowSummary> {
     const { flow, runs } = await this.beginning(me, wish);
-    const id = await this.database.transaction(async transaction => {
-      const [made] = await this.database.query(
-        `INSERT INTO flows (workspace_id, name, draft, revision, changes, created_at, updated_at, updated_by)
-         VALUES (:workspace, :name, :draft, 1, 0, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3), :me)`,
-        {
-          replacements: { workspace: me.workspace, name: flow.name, draft: JSON.stringify(flow), me: me.id },
-          type: QueryTypes.INSERT,
-          transaction,
-        },
+    const now = new Date();
+    const id = await this.house.database.transaction(async transaction => {
+      const made = await this.rows(me).add(
+        { name: flow.name, draft: flow, revision: 1, changes: 0, createdAt: now, updatedAt: now, updatedBy: me.id },
+        { transaction },
       );
-      await this.runs.keep(me, String(made), runs, transaction);
-      return String(made);
+      await this.runs.keep(me, made, runs, transaction);
+      return made;
     });
-    this.directories.forget(me.workspace);
-    return summary(await this.row(me, id));
+    this.house.ports.directories.forget(me.workspace);
+    return this.summary(me, id);
   }
 
   /** The draft as a file’s text, with everything that belongs to it. */
   async file(me: SignedIn, id: string): Promise<{ name: string; text: string }> {
-    const { draft } = await this.row(me, id);
+    const { draft } = await this.draft(me, id);
     const kept = await this.runs.list(me, id);
     const pictures: Record<string, string> = {};
     for (const src of uploadedPictures(draft)) {
-      const picture = await this.picture(src.slice(PICTURES.length));
+      const picture = await this.pictures.of(src.slice(PICTURES.length));
       if (picture) pictures[src] = `data:${picture.type};base64,${picture.content.toString('base64')}`;
     }
     return { name: draft.name, text: writeFlowFile({ flow: draft, pictures, runs: kept.map(({ run }) => run) }) };
   }
 
-  private async beginning(
-    me: SignedIn,
-    wish: { name?: string; from?: string; starter?: string; file?: string },
-  ): Promise<{ flow: Flow; runs: readonly RunThrough[] }> {
+  async remove(me: SignedIn, id: string): Promise<void> {
+    const removed = await this.rows(me).change({ removedAt: new Date() }, { id, removedAt: null });
+    if (removed === 0) throw notFound('flow');
+    // What is gone is not published by itself either.
+    await this.house.tables.in(me.workspace).of(scheduledPublishes).remove({ flowId: id });
+  }
+
+  async restore(me: SignedIn, id: string): Promise<FlowSummary> {
+    const restored = await this.rows(me).change({ removedAt: null }, { id, removedAt: { not: null } });
+    if (restored === 0) throw notFound('flow');
+    return this.summary(me, id);
+  }
+
+  private rows(me: SignedIn) {
+    return this.house.tables.in(me.workspace).of(flows);
+  }
+
+  private async draft(me: SignedIn, id: string): Promise<{ draft: Flow; revision: number }> {
+    const [row] = await this.rows(me).all({ id, removedAt: null }, { only: ['draft', 'revision'] });
+    if (!row) throw notFound('flow');
+    return row;
+  }
+
+  private async beginning(me: SignedIn, wish: Wish): Promise<{ flow: Flow; runs: readonly RunThrough[] }> {
     const named = (flow: Flow, name = flow.name): Flow => ({ ...flow, name: wish.name ?? name });
     if (wish.file !== undefined) {
       const { flow, runs } = await this.takeIn(me, wish.file);
@@ -129,7 +134,7 @@ export class FlowService {
       return { flow: named(starter.flow), runs: starter.runs };
     }
     if (wish.from !== undefined) {
-      const { draft } = await this.row(me, wish.from);
+      const { draft } = await this.draft(me, wish.from);
       const kept = await this.runs.list(me, wish.from);
       return { flow: named(draft, `${draft.name.slice(0, 90)} (copy)`), runs: kept.map(({ run }) => run) };
     }
@@ -148,67 +153,10 @@ export class FlowService {
     const addresses = new Map<string, string>();
     for (const src of uploadedPictures(file.flow)) {
       const data = file.pictures[src];
-      if (data !== undefined)
-        addresses.set(src, await this.addPicture(me, Buffer.from(data.slice(data.indexOf(',') + 1), 'base64')));
+      if (data === undefined) continue;
+      const content = Buffer.from(data.slice(data.indexOf(',') + 1), 'base64');
+      addresses.set(src, await this.pictures.add(me.workspace, content));
     }
     return { flow: withPictures(file.flow, addresses), runs: file.runs };
   }
-
-  async remove(me: SignedIn, id: string): Promise<void> {
-    await this.setRemoved(me, id, 'UTC_TIMESTAMP(3)', 'removed_at IS NULL');
-    // What is gone is not published by itself either.
-    await this.database.query('DELETE FROM scheduled_publishes WHERE flow_id = :id AND workspace_id = :workspace', {
-      replacements: { id, workspace: me.workspace },
-    });
-  }
-
-  async restore(me: SignedIn, id: string): Promise<FlowSummary> {
-    await this.setRemoved(me, id, 'NULL', 'removed_at IS NOT NULL');
-    return summary(await this.row(me, id));
-  }
-
-  async addPicture(me: SignedIn, content: Buffer): Promise<string> {
-    const type = pictureType(content);
-    if (!type) throw new ProblemError('wrong_picture', 'A picture is a PNG, JPEG, GIF or WebP file; this is none.');
-    const id = randomBytes(16).toString('base64url');
-    await this.database.query(
-      `INSERT INTO pictures (id, workspace_id, type, content, created_at)
-       VALUES (:id, :workspace, :type, :content, UTC_TIMESTAMP(3))`,
-      { replacements: { id, workspace: me.workspace, type, content } },
-    );
-    return `${PICTURES}${id}`;
-  }
-
-  /** A picture for anyone who has its address, which cannot be guessed. */
-  async picture(id: string): Promise<{ type: string; content: Buffer } | undefined> {
-    const [row] = await this.database.query<{ type: string; content: Buffer }>(
-      'SELECT type, content FROM pictures WHERE id = :id',
-      { replacements: { id }, type: QueryTypes.SELECT },
-    );
-    return row;
-  }
-
-  private async setRemoved(me: SignedIn, id: string, value: string, where: string): Promise<void> {
-    const [, changed] = await this.database.query(
-      `UPDATE flows SET removed_at = ${value} WHERE id = :id AND workspace_id = :workspace AND ${where}`,
-      { replacements: { id, workspace: me.workspace }, type: QueryTypes.UPDATE },
-    );
-    if (changed === 0) throw notFound('flow');
-  }
-
-  private async row(me: SignedIn, id: string): Promise<FlowRow> {
-    const [row] = await selectFlows(this.database, me.workspace, { id });
-    if (!row) throw notFound('flow');
-    return row;
-  }
-}
-
-/** The type of a picture by its first bytes, never by its name. */
-function pictureType(content: Buffer): string | undefined {
-  const starts = (bytes: number[], at = 0): boolean => bytes.every((byte, index) => content[at + index] === byte);
-  if (starts([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])) return 'image/png';
-  if (starts([0xff, 0xd8, 0xff])) return 'image/jpeg';
-  if (starts([0x47, 0x49, 0x46, 0x38])) return 'image/gif';
-  if (starts([0x52, 0x49, 0x46, 0x46]) && starts([0x57, 0x45, 0x42, 0x50], 8)) return 'image/webp';
-  return undefined;
 }

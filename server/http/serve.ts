@@ -2,7 +2,7 @@ import type { Route } from '@kineta/contract';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
-import type { SignedIn } from '../account/session.ts';
+import type { SignedIn } from '../house/ports.ts';
 import { ProblemError, problemOf } from './problem.ts';
 
 type In<S extends z.ZodType> = z.output<S>;

@@ -1,6 +1,6 @@
 import { createTransport, type Transporter } from 'nodemailer';
-import type { WorkspaceRow } from '../account/model.ts';
-import type { MailOrder } from '../conversations/host.ts';
+import type { WorkspaceSettings } from '../house/ports.ts';
+import type { MailOrder } from './email.ts';
 import { letter } from './letter.ts';
 
 /** The mail server will not have it, now or later. */
@@ -30,9 +30,9 @@ export class Post {
    * @param id the order’s identity, so that an email sent again by mistake is known as the same
    * @throws {Undeliverable} when trying again would not help; any other error when it might
    */
-  async send(id: string, order: MailOrder, workspace: WorkspaceRow): Promise<void> {
+  async send(id: string, order: MailOrder, workspace: WorkspaceSettings): Promise<void> {
     if (!this.transport) throw new Undeliverable('no mail server is set.');
-    const from = workspace.mail_from ?? `${order.speaker.replace(/[<>"\r\n]/g, '')} <${this.from}>`;
+    const from = workspace.mailFrom ?? `${order.speaker.replace(/[<>"\r\n]/g, '')} <${this.from}>`;
     const host = /@([^>\s]+)/.exec(from)?.[1] ?? 'localhost';
     try {
       await this.transport.sendMail({

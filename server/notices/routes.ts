@@ -1,13 +1,14 @@
 import { type Notice, noticeRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
-import type { Database } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
 import { type Doors, serve } from '../http/serve.ts';
 
 const LATEST = 50;
 
-export function noticeDoors(doors: Doors, database: Database): void {
+export function noticeDoors(doors: Doors, { database }: House): void {
   serve(doors, noticeRoutes.list, async (_, me) => {
     const replacements = { workspace: me.workspace, me: me.id };
+    // Raw: one’s own teams decide which are meant, and each is called as its visitor is by now.
     const [rows, [member]] = await Promise.all([
       database.query<Omit<Notice, 'at'> & { at: Date }>(
         `SELECT n.id, n.conversation_id AS conversation, c.visitor_name AS visitor, n.team_id AS team, n.text, n.at
@@ -25,6 +26,7 @@ export function noticeDoors(doors: Doors, database: Database): void {
     return { notices: rows.map(row => ({ ...row, at: row.at.toISOString() })), read: String(member?.read ?? 0) };
   });
   serve(doors, noticeRoutes.read, async ({ body }, me) => {
+    // Raw: what was read stays read, whichever of two pages says so last.
     await database.query(
       'UPDATE members SET notices_read = GREATEST(notices_read, :id) WHERE id = :me AND workspace_id = :workspace',
       { replacements: { id: body.id, me: me.id, workspace: me.workspace } },

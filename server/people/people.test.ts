@@ -13,13 +13,13 @@ import {
 } from '../tests/kineta.ts';
 
 const card: Flow = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Who are you?',
   speaker: 'Robin',
   facts: [
-    { name: 'full name', type: 'text', scope: 'visitor' },
-    { name: 'email', type: 'email', scope: 'visitor' },
-    { name: 'phone', type: 'phone', scope: 'visitor' },
+    { name: 'full name', type: 'text', scope: 'visitor', person: 'name' },
+    { name: 'email', type: 'email', scope: 'visitor', person: 'email' },
+    { name: 'phone', type: 'phone', scope: 'visitor', person: 'phone' },
     { name: 'home type', type: 'text', scope: 'visitor' },
     { name: 'agreed', type: 'yes/no', scope: 'visitor' },
   ],

@@ -1,7 +1,7 @@
 import { type Consent, type Person, peopleRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
-import type { Database } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
+import type { House } from '../house/house.ts';
 import { type Doors, serve } from '../http/serve.ts';
 
 const PAGE = 100;
@@ -12,13 +12,14 @@ type PersonRow = Omit<Person, 'firstSeen' | 'lastSeen' | 'conversations'> & {
   conversations: string | number;
 };
 
-export function peopleDoors(doors: Doors, database: Database): void {
+export function peopleDoors(doors: Doors, { database }: House): void {
   serve(doors, peopleRoutes.list, async ({ query }, me) => {
     const from = after(query.before);
     const search = query.search?.trim() ?? '';
     const matching = search === '' ? '' : 'AND (p.name LIKE :like OR p.email LIKE :like OR p.phone LIKE :like)';
     const like = `%${search.replace(/[\\%_]/g, sign => `\\${sign}`)}%`;
     const replacements = { workspace: me.workspace, like, at: from?.at, id: from?.id, most: PAGE + 1 };
+    // Raw: the page is cut first, and only its people’s conversations are counted.
     const [rows, [count]] = await Promise.all([
       database.query<PersonRow>(
         `SELECT p.id, p.name, p.email, p.phone, p.facts, p.first_seen AS firstSeen, p.last_seen AS lastSeen,
@@ -50,6 +51,7 @@ export function peopleDoors(doors: Doors, database: Database): void {
     };
   });
   serve(doors, peopleRoutes.consents, async ({ params }, me) => {
+    // Raw: one person may be several visitors, whose consents one join finds.
     const rows = await database.query<
       Omit<Consent, 'at' | 'withdrawnAt' | 'given'> & { at: Date; withdrawnAt: Date | null; given: number | boolean }
     >(

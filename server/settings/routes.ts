@@ -1,13 +1,12 @@
 import { type Settings, settingsRoutes } from '@kineta/contract';
 import { fits, rounded } from '@kineta/core';
-import type { Directories, WorkspaceRow } from '../account/model.ts';
-import type { Database } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
+import type { WorkspaceSettings } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { type Doors, serve } from '../http/serve.ts';
-import type { ServiceKeys } from '../services/keys.ts';
 
-function settingsOf({ business, mail_from, allowed_hosts }: WorkspaceRow): Settings {
-  return { facts: business, mailFrom: mail_from, allowedHosts: allowed_hosts };
+function settingsOf({ business, mailFrom, allowedHosts }: WorkspaceSettings): Settings {
+  return { facts: business, mailFrom, allowedHosts };
 }
 
 /** Says what is wrong with the business facts beyond their shape, at the field where it is. */
@@ -23,27 +22,17 @@ function check({ facts }: Settings): void {
   if (fields[0]) throw new ProblemError('invalid_request', fields[0].message, { fields });
 }
 
-export function settingsDoors(
-  doors: Doors,
-  { database, directories, keys }: { database: Database; directories: Directories; keys: ServiceKeys },
-): void {
+export function settingsDoors(doors: Doors, { ports: { directories, serviceKeys: keys } }: House): void {
   serve(doors, settingsRoutes.get, async (_, me) => settingsOf((await directories.of(me.workspace)).workspace));
   serve(doors, settingsRoutes.save, async ({ body }, me) => {
     check(body);
     const { workspace } = await directories.of(me.workspace);
     const facts = body.facts.map(fact => ({ ...fact, value: rounded(fact.value, fact.type, workspace.currency) }));
-    await database.query(
-      'UPDATE workspaces SET business = :facts, mail_from = :mailFrom, allowed_hosts = :hosts WHERE id = :workspace',
-      {
-        replacements: {
-          facts: JSON.stringify(facts),
-          mailFrom: body.mailFrom,
-          hosts: JSON.stringify(body.allowedHosts),
-          workspace: me.workspace,
-        },
-      },
-    );
-    directories.forget(me.workspace);
+    await directories.change(me.workspace, {
+      business: facts,
+      mailFrom: body.mailFrom,
+      allowedHosts: body.allowedHosts,
+    });
     return settingsOf((await directories.of(me.workspace)).workspace);
   });
   serve(doors, settingsRoutes.keys, (_, me) => keys.of(me.workspace));

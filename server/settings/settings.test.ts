@@ -36,7 +36,7 @@ test('facts about the business are kept, rounded as money is, and said by any fl
   expect((await lead.call(accountRoutes.me)).reply.business).toEqual(saved.reply.facts);
 
   const flow: Flow = {
-    format: 'kineta.flow/1',
+    format: 'kineta.flow/2',
     name: 'Prices',
     speaker: 'Robin',
     facts: [

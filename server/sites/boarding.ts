@@ -1,18 +1,18 @@
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
 import { QueryTypes } from 'sequelize';
-import type { Database } from '../database/connect.ts';
+import type { Tables } from '../database/rows.ts';
+import { instance } from './model.ts';
 
 const VALID_FOR = 24 * 60 * 60 * 1_000;
 
 /** The instance’s secret, made by whichever process starts first. */
-export async function instanceSecret(database: Database): Promise<string> {
-  await database.query(`INSERT IGNORE INTO instance (name, value) VALUES ('secret', :secret)`, {
+export async function instanceSecret(tables: Tables): Promise<string> {
+  // Raw: of processes that start at once the first writes it, and the others leave it as it is.
+  await tables.database.query(`INSERT IGNORE INTO instance (name, value) VALUES ('secret', :secret)`, {
     replacements: { secret: randomBytes(32).toString('base64url') },
+    type: QueryTypes.INSERT,
   });
-  const [row] = await database.query<{ value: string }>(`SELECT value FROM instance WHERE name = 'secret'`, {
-    type: QueryTypes.SELECT,
-  });
-  return row!.value;
+  return (await tables.everywhere(instance).one({ name: 'secret' }))!.value;
 }
 
 /**

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type Request, type Response } from 'express';
-import type { Database } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
+import type { Ports, Site } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors } from '../http/serve.ts';
-import type { Boarding } from './boarding.ts';
-import { allows, type SiteRow, siteByKey } from './model.ts';
+import { allows } from './domains.ts';
 
 const KEY = /^[A-Za-z0-9_-]{6,40}$/;
 
@@ -20,13 +20,13 @@ function originOf(request: Request): string | undefined {
   }
 }
 
-async function knownSite(database: Database, key: string): Promise<SiteRow> {
-  const site = KEY.test(key) ? await siteByKey(database, key) : undefined;
+async function knownSite(sites: Ports['sites'], key: string): Promise<Site> {
+  const site = KEY.test(key) ? await sites.byKey(key) : undefined;
   if (!site) throw new ProblemError('unknown_site', `Kineta knows no site with the key “${key.slice(0, 40)}”.`);
   return site;
 }
 
-function notAllowed(site: SiteRow, origin: string): ProblemError {
+function notAllowed(site: Site, origin: string): ProblemError {
   return new ProblemError(
     'domain_not_allowed',
     `${origin} is not among the domains that may carry the chat of “${site.name}”.`,
@@ -59,13 +59,14 @@ function refuse(error: unknown, response: Response): void {
  * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
  * told whose frame it may be.
  */
-export function siteDoors(doors: Doors, database: Database, boarding: Boarding, files: string): void {
+export function siteDoors(doors: Doors, { ports, options }: House): void {
+  const files = options.files.widget;
   const loader = readFileSync(join(files, 'loader.js'), 'utf8');
   const page = readFileSync(join(files, 'window.html'), 'utf8');
 
   doors.router.get('/w/:key.js', async (request, response) => {
     try {
-      const site = await knownSite(database, request.params.key);
+      const site = await knownSite(ports.sites, request.params.key);
       const origin = originOf(request);
       if (origin && !allows(site.domains, origin)) throw notAllowed(site, origin);
       response
@@ -83,7 +84,7 @@ export function siteDoors(doors: Doors, database: Database, boarding: Boarding, 
 
   doors.router.get('/w/:key/window', async (request, response) => {
     try {
-      const site = await knownSite(database, request.params.key);
+      const site = await knownSite(ports.sites, request.params.key);
       const origin = originOf(request);
       const here = `${request.protocol}://${request.get('host')}`;
       if (origin !== here && (!origin || !allows(site.domains, origin))) throw notAllowed(site, origin ?? 'This page');
@@ -106,7 +107,7 @@ export function siteDoors(doors: Doors, database: Database, boarding: Boarding, 
         .type('html')
         .send(
           page
-            .replace('%BOARDING%', boarding.issue(request.params.key))
+            .replace('%BOARDING%', ports.boarding.issue(request.params.key))
             .replace('%ORIGIN%', origin === here ? '' : (origin ?? '')),
         );
     } catch (error) {

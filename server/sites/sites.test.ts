@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Boarding } from './boarding.ts';
-import { allows } from './model.ts';
+import { allows } from './domains.ts';
 import { escaped } from './routes.ts';
 
 describe('domains', () => {

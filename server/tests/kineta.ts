@@ -247,11 +247,11 @@ const line = (text: string) => [[{ text }]];
 
 /** A short flow: asks for an email, thanks, and hands over. */
 export const greeting: Flow = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Greeting',
   speaker: 'Robin',
   facts: [
-    { name: 'email', type: 'email', scope: 'visitor' },
+    { name: 'email', type: 'email', scope: 'visitor', person: 'email' },
     { name: 'home', type: 'choice', scope: 'conversation' },
   ],
   scenes: [

@@ -1,0 +1,16 @@
+import type { Area } from '../house/area.ts';
+import { Directories } from './directories.ts';
+import { members, signInFailures, signIns, teamMembers, teams, workspaces } from './model.ts';
+import { accountDoors } from './routes.ts';
+import { sessionOf, tokenOf } from './session.ts';
+
+/** Workspaces, who signs in to them, and their teams. */
+export const account: Area = {
+  name: 'account',
+  tables: [workspaces, members, teams, teamMembers, signIns, signInFailures],
+  offers: ({ tables, ports }) => ({
+    sessions: { of: cookies => sessionOf(tables, tokenOf(cookies)) },
+    directories: new Directories(tables, ports),
+  }),
+  doors: accountDoors,
+};

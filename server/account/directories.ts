@@ -1,0 +1,71 @@
+import type { Tables } from '../database/rows.ts';
+import type { Directory, Ports, WorkspaceSettings } from '../house/ports.ts';
+import { members, teamMembers, teams, workspaces } from './model.ts';
+
+const FRESH_FOR = 2_000;
+
+/**
+ * Directories by workspace, read anew when they are older than two seconds: other processes may change them, and two
+ * seconds of an old team name harm nobody, while reading five tables with every reply would.
+ */
+export class Directories {
+  private readonly kept = new Map<string, { at: number; directory: Promise<Directory> }>();
+  private readonly tables: Tables;
+  private readonly ports: Pick<Ports, 'flows'>;
+
+  constructor(tables: Tables, ports: Pick<Ports, 'flows'>) {
+    this.tables = tables;
+    this.ports = ports;
+  }
+
+  of(workspace: string): Promise<Directory> {
+    const kept = this.kept.get(workspace);
+    if (kept && Date.now() - kept.at < FRESH_FOR) return kept.directory;
+    const directory = this.read(workspace);
+    this.kept.set(workspace, { at: Date.now(), directory });
+    directory.catch(() => this.kept.delete(workspace));
+    return directory;
+  }
+
+  forget(workspace: string): void {
+    this.kept.delete(workspace);
+  }
+
+  async change(
+    id: string,
+    to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts'>>,
+  ): Promise<void> {
+    await this.tables.everywhere(workspaces).change(to, { id });
+    this.forget(id);
+  }
+
+  private async read(id: string): Promise<Directory> {
+    const rows = this.tables.in(id);
+    const [workspace, people, groups, memberships, flows] = await Promise.all([
+      this.tables.everywhere(workspaces).one({ id }),
+      rows.of(members).all({}, { by: 'name', only: ['id', 'name', 'email', 'role'] }),
+      rows.of(teams).all({}, { by: 'id' }),
+      rows.of(teamMembers).all({}),
+      this.ports.flows.names(id),
+    ]);
+    if (!workspace) throw new Error(`There is no workspace ${id}.`);
+    return {
+      workspace,
+      business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
+      members: new Map(people.map(({ id: member, name, email, role }) => [member, { id: member, name, email, role }])),
+      teams: new Map(
+        groups.map(({ id: team, name, hours }) => [
+          team,
+          {
+            id: team,
+            name,
+            hours,
+            members: memberships.filter(({ teamId }) => teamId === team).map(({ memberId }) => memberId),
+          },
+        ]),
+      ),
+      flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
+      published: flows.filter(flow => flow.published).map(flow => flow.name),
+    };
+  }
+}

@@ -1,0 +1,27 @@
+import { account } from './account/area.ts';
+import { conversations } from './conversations/area.ts';
+import { figures } from './figures/area.ts';
+import { files } from './files/area.ts';
+import { flows } from './flows/area.ts';
+import type { Area } from './house/area.ts';
+import { mail } from './mail/area.ts';
+import { notices } from './notices/area.ts';
+import { people } from './people/area.ts';
+import { services } from './services/area.ts';
+import { settings } from './settings/area.ts';
+import { sites } from './sites/area.ts';
+
+/** Every area, each a line. */
+export const areas: readonly Area[] = [
+  account,
+  settings,
+  sites,
+  flows,
+  conversations,
+  people,
+  files,
+  notices,
+  figures,
+  mail,
+  services,
+];

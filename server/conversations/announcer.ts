@@ -1,0 +1,57 @@
+import { type ConversationSummary, type EntryBatch, STUDIO_NAMESPACE, VISITOR_NAMESPACE } from '@kineta/contract';
+import { visitorSees } from '@kineta/core';
+import type { House } from '../house/house.ts';
+import { rooms } from '../live/rooms.ts';
+import type { Appended } from './log.ts';
+import { summaryOf } from './model.ts';
+
+/** A batch as its visitor may see it. */
+export function forVisitor(batch: EntryBatch): EntryBatch {
+  return { ...batch, entries: batch.entries.filter(visitorSees) };
+}
+
+/** Tells those concerned what was committed. Never called inside a transaction: nobody hears of what may be undone. */
+export class Announcer {
+  private readonly house: House;
+
+  constructor(house: House) {
+    this.house = house;
+  }
+
+  async announce({ row, batch, busy, due }: Appended): Promise<ConversationSummary> {
+    if (due !== undefined) this.house.wake(due);
+    const summary = summaryOf(row, await this.house.ports.directories.of(row.workspace_id));
+    if (batch.from > batch.to) return summary;
+    const { io } = this.house;
+    const studio = io.of(STUDIO_NAMESPACE);
+    if (batch.entries.length > 0) {
+      io.of(VISITOR_NAMESPACE)
+        .to(rooms.visitor(row.id))
+        .emit('entries', { ...forVisitor(batch), holder: row.holder, busy });
+      studio.to(rooms.watchers(row.id)).emit('entries', batch);
+    }
+    studio.to(rooms.workspace(row.workspace_id)).emit('conversation', summary);
+    return summary;
+  }
+
+  /** Whether the visitor has the chat open, in whichever process. */
+  async isHere(conversation: string): Promise<boolean> {
+    const there = await this.house.io.of(VISITOR_NAMESPACE).in(rooms.visitor(conversation)).fetchSockets();
+    return there.length > 0;
+  }
+
+  presence(conversation: string, here: boolean): void {
+    this.house.io.of(STUDIO_NAMESPACE).to(rooms.watchers(conversation)).emit('presence', { conversation, here });
+  }
+
+  visitorTypes(conversation: string): void {
+    this.house.io.of(STUDIO_NAMESPACE).to(rooms.watchers(conversation)).emit('typing', { conversation, name: null });
+  }
+
+  /** Somebody of the team writes in a conversation: its visitor sees that, and so do the others, but not the writer. */
+  memberTypes(conversation: string, name: string, writer: string): void {
+    const { io } = this.house;
+    io.of(VISITOR_NAMESPACE).to(rooms.visitor(conversation)).emit('typing', { name });
+    io.of(STUDIO_NAMESPACE).to(rooms.watchers(conversation)).except(writer).emit('typing', { conversation, name });
+  }
+}

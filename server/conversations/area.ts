@@ -1,0 +1,88 @@
+import type { Area } from '../house/area.ts';
+import type { House } from '../house/house.ts';
+import type { Visitor } from '../house/ports.ts';
+import { AgentService } from './agents.ts';
+import { Announcer } from './announcer.ts';
+import { end } from './effects/end.ts';
+import { handOver } from './effects/hand-over.ts';
+import { startFlow } from './effects/start-flow.ts';
+import { timer } from './effects/timer.ts';
+import { Host } from './host.ts';
+import { leavers } from './leavers.ts';
+import { entries, readings, conversations as table, timers as timerTable, visitors as visitorTable } from './model.ts';
+import { recordings } from './recordings.ts';
+import { conversationDoors } from './routes.ts';
+import { timers } from './timers.ts';
+import { visitorEnd } from './visitor-end.ts';
+import { VisitorService } from './visitors.ts';
+import { watching } from './watching.ts';
+
+interface Parts {
+  host: Host;
+  announcer: Announcer;
+  visitors: VisitorService;
+  agents: AgentService;
+}
+const made = new WeakMap<House, Parts>();
+
+/** Made when it is first asked for: by then every area has said what it offers, and what it does about acts. */
+function partsOf(house: House): Parts {
+  let parts = made.get(house);
+  if (!parts) {
+    const host = new Host(house);
+    parts = {
+      host,
+      announcer: new Announcer(house),
+      visitors: new VisitorService(house, host),
+      agents: new AgentService(house, host),
+    };
+    made.set(house, parts);
+  }
+  return parts;
+}
+
+/** What is said between visitors, flows and people. */
+export const conversations: Area = {
+  name: 'conversations',
+  tables: [table, visitorTable, entries, readings, timerTable],
+  offers: house => ({
+    recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
+    conversations: {
+      async happen(place, event, also) {
+        const { host, announcer } = partsOf(house);
+        await announcer.announce(await host.happen(place, event, also));
+      },
+    },
+    visitors: {
+      known: (site, pass) => partsOf(house).visitors.known(site, pass),
+      async held(visitor: Visitor, transaction) {
+        const row = await house.tables
+          .in(visitor.workspace)
+          .of(visitorTable)
+          .one({ id: visitor.id }, { transaction, lock: true });
+        return { person: row?.personId ?? null, facts: row?.facts ?? {} };
+      },
+      async keep(visitor, { person, facts }, transaction) {
+        await house.tables
+          .in(visitor.workspace)
+          .of(visitorTable)
+          .change({ personId: person, facts: { ...facts } }, { id: visitor.id }, { transaction });
+      },
+    },
+  }),
+  doors(doors, house) {
+    const { agents, announcer } = partsOf(house);
+    conversationDoors(doors, agents, announcer);
+  },
+  effects: house => [handOver, end, startFlow, timer(house)],
+  duties(house) {
+    const { host, announcer } = partsOf(house);
+    return [timers(house, host, announcer)];
+  },
+  listeners: house => [leavers(house, partsOf(house).announcer)],
+  studio: (socket, me, house) => watching(socket, me, house, partsOf(house).announcer),
+  open(house) {
+    const { visitors, announcer } = partsOf(house);
+    visitorEnd(house, visitors, announcer);
+  },
+};

@@ -1,0 +1,11 @@
+import type { Effect } from '../../house/effect.ts';
+
+/** The conversation waits for a person of the team, or for whoever is there. */
+export const handOver: Effect<'hand over'> = {
+  acts: ['hand over'],
+  async carryOut(acts, { came, directory }) {
+    const name = acts.at(-1)!.team;
+    const team = [...directory.teams.values()].find(known => known.name === name)?.id ?? null;
+    came.to = { does: 'hand over', team };
+  },
+};

@@ -1,0 +1,50 @@
+import type { Holding, Refusal } from '@kineta/core';
+import { notFound, ProblemError } from '../http/problem.ts';
+import type { Changes, ConversationRow } from './model.ts';
+
+/** Who has a conversation, as its row says. */
+export function holdingOf(row: ConversationRow): Holding {
+  return {
+    holder: row.holder,
+    agent: row.agent_id,
+    team: row.team_id,
+    since: row.waiting_since?.getTime() ?? null,
+    hasFlow: row.edition_id !== null,
+    away: row.session.state === 'handed over',
+  };
+}
+
+/** What of the row is to be changed for that to be so. */
+export function changesFor(row: ConversationRow, { holder, agent, team, since, away }: Holding): Changes {
+  const before = holdingOf(row);
+  return {
+    ...(holder === before.holder ? {} : { holder }),
+    ...(agent === before.agent ? {} : { agent_id: agent }),
+    ...(team === before.team ? {} : { team_id: team }),
+    ...(since === before.since ? {} : { waiting_since: since === null ? null : new Date(since) }),
+    // What people take from a flow in the middle stays where it was; what they close has left it.
+    ...(away && !before.away ? { session: { ...row.session, state: 'handed over' } } : {}),
+  };
+}
+
+/** Why somebody may not do that, in words. */
+export function refusal(why: Refusal, { id }: ConversationRow): ProblemError {
+  switch (why) {
+    case 'already taken':
+      return new ProblemError(
+        'already_taken',
+        `Conversation ${id} is with somebody else; ask them to pass it on, or leave a note.`,
+      );
+    case 'not yours':
+      return new ProblemError(
+        'not_yours',
+        `Conversation ${id} is with somebody else; ask them to pass it on, or leave a note.`,
+      );
+    case 'no flow':
+      return new ProblemError('invalid_request', 'No flow leads this conversation.');
+    case 'nobody there':
+      return notFound('team or member');
+    case 'not a member':
+      return new ProblemError('not_allowed', 'You are no longer a member here.');
+  }
+}

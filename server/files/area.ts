@@ -1,0 +1,12 @@
+import type { Area } from '../house/area.ts';
+import { fileParts, files as table } from './model.ts';
+import { fileDoors } from './routes.ts';
+import { Files } from './service.ts';
+
+/** What visitors send, kept for the team. */
+export const files: Area = {
+  name: 'files',
+  tables: [table, fileParts],
+  offers: ({ tables }) => ({ files: new Files(tables) }),
+  doors: fileDoors,
+};

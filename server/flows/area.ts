@@ -1,0 +1,58 @@
+import type { Area } from '../house/area.ts';
+import type { House } from '../house/house.ts';
+import { Drafts } from './drafts.ts';
+import { Editions } from './editions.ts';
+import { DraftsLive } from './live.ts';
+import { draftEdits, editions, pictures, runThroughs, scheduledPublishes, flows as table } from './model.ts';
+import { Pictures } from './pictures.ts';
+import { Publisher } from './publisher.ts';
+import { type FlowParts, flowDoors } from './routes.ts';
+import { Runs } from './runs.ts';
+import { schedule } from './schedule.ts';
+import { FlowService } from './service.ts';
+
+const made = new WeakMap<House, FlowParts>();
+
+function partsOf(house: House): FlowParts {
+  let parts = made.get(house);
+  if (!parts) {
+    const drafts = new Drafts(house);
+    const runs = new Runs(house.tables);
+    const own = new Pictures(house.tables);
+    parts = {
+      drafts,
+      runs,
+      pictures: own,
+      flows: new FlowService(house, runs, own),
+      publisher: new Publisher(house, drafts, runs),
+      live: new DraftsLive(house.io),
+    };
+    made.set(house, parts);
+  }
+  return parts;
+}
+
+/** Flows as they are written, published and rehearsed. */
+export const flows: Area = {
+  name: 'flows',
+  tables: [table, editions, draftEdits, runThroughs, scheduledPublishes, pictures],
+  offers: ({ tables }) => ({
+    editions: new Editions(tables),
+    flows: {
+      async names(workspace) {
+        const rows = await tables
+          .in(workspace)
+          .of(table)
+          .all({}, { only: ['id', 'name', 'editionId', 'removedAt'], most: 2_000 });
+        return rows.map(({ id, name, editionId, removedAt }) => ({
+          id,
+          name,
+          published: editionId !== null && removedAt === null,
+        }));
+      },
+    },
+  }),
+  doors: (doors, house) => flowDoors(doors, house, partsOf(house)),
+  duties: house => [schedule(partsOf(house).publisher, partsOf(house).live)],
+  studio: (socket, me, house) => partsOf(house).live.attend(socket, me),
+};

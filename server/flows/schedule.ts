@@ -1,0 +1,12 @@
+import type { Duty } from '../clockwork/clockwork.ts';
+import type { DraftsLive } from './live.ts';
+import type { Publisher } from './publisher.ts';
+
+/** Publishes the versions of flows whose time has come, one at a turn. */
+export function schedule(publisher: Publisher, live: DraftsLive): Duty {
+  return async () => {
+    const published = await publisher.publishDue();
+    if (published) live.published(published.workspace, published.flow);
+    return published !== undefined;
+  };
+}

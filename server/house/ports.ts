@@ -1,0 +1,164 @@
+import type { BusinessFact, NewServiceKey, RecordedPage, Role, ServiceKey, VisitorPass } from '@kineta/contract';
+import type { Facts, FileGiven, Flow, OpeningHours } from '@kineta/core';
+import type { Teller } from '../clockwork/outbox.ts';
+import type { Transaction } from '../database/connect.ts';
+
+/** Who is signed in. */
+export interface SignedIn {
+  id: string;
+  workspace: string;
+  name: string;
+  email: string;
+  role: Role;
+  /** The token that requests which change something must carry. */
+  csrf: string;
+}
+
+/** A visitor who is let in. */
+export interface Visitor {
+  id: string;
+  workspace: string;
+}
+
+export interface WorkspaceSettings {
+  id: string;
+  name: string;
+  zone: string;
+  language: string;
+  country: string;
+  currency: string;
+  business: BusinessFact[];
+  /** The sender of emails; the server’s own when null. */
+  mailFrom: string | null;
+  /** Hosts inside private networks that flows may call. */
+  allowedHosts: string[];
+}
+
+export interface TeamMember {
+  id: string;
+  name: string;
+  email: string;
+  role: Role;
+}
+
+export interface Team {
+  id: string;
+  name: string;
+  hours: OpeningHours | null;
+  members: string[];
+}
+
+/** What changes rarely and is needed with every event: the workspace with its members, teams and flows’ names. */
+export interface Directory {
+  workspace: WorkspaceSettings;
+  /** The business facts by name. */
+  business: Facts;
+  members: ReadonlyMap<string, TeamMember>;
+  teams: ReadonlyMap<string, Team>;
+  flowNames: ReadonlyMap<string, string>;
+  /** The names of the flows that have an edition. */
+  published: readonly string[];
+}
+
+/** A site, with the edition that its visitors meet now. */
+export interface Site {
+  id: string;
+  workspace: string;
+  name: string;
+  domains: string[];
+  flow: string | null;
+  edition: string | null;
+  /** The name under which the site’s flow speaks. */
+  speaker: string | null;
+}
+
+/** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
+export interface Ports {
+  sessions: {
+    /** Who a `Cookie` header says that somebody is; undefined when they are not signed in. */
+    of(cookies: string | undefined): Promise<SignedIn | undefined>;
+  };
+  directories: {
+    /** At most two seconds old. @throws when there is no such workspace */
+    of(workspace: string): Promise<Directory>;
+    /** To be called after a change, so that this process sees it at once. */
+    forget(workspace: string): void;
+    /** Changes what a workspace is set to. */
+    change(
+      workspace: string,
+      to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts'>>,
+    ): Promise<void>;
+  };
+  flows: {
+    /** The names of a workspace’s flows, and whether they have an edition that others can go on with. */
+    names(workspace: string): Promise<Array<{ id: string; name: string; published: boolean }>>;
+  };
+  editions: {
+    /**
+     * @param transaction the one that asks, if one does: taking a second connection from the pool while holding a first
+     * would let as many callers as there are connections wait for each other
+     */
+    get(workspace: string, id: string, transaction?: Transaction): Promise<Flow>;
+    numberOf(workspace: string, id: string, transaction?: Transaction): Promise<number | null>;
+    /** The live edition of the published flow of this name. */
+    called(
+      workspace: string,
+      name: string,
+      transaction?: Transaction,
+    ): Promise<{ flow: string; edition: string; number: number } | undefined>;
+  };
+  sites: {
+    byKey(key: string): Promise<Site | undefined>;
+    all(workspace: string): Promise<Array<{ id: string; name: string; key: string; flow: string | null }>>;
+    make(
+      workspace: string,
+      site: { name: string; domains: readonly string[] },
+      transaction?: Transaction,
+    ): Promise<{ id: string; key: string }>;
+    /** Where a site lives, for links in emails; empty when that is not known. */
+    originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
+    /** Lets these sites’ visitors meet a flow, and no others. */
+    switchOn(workspace: string, flow: string, sites: readonly string[], transaction: Transaction): Promise<void>;
+  };
+  boarding: {
+    issue(siteKey: string): string;
+    read(pass: string): { siteKey: string; late: boolean } | undefined;
+  };
+  visitors: {
+    /** The visitor whom a browser says it is, when its secret is right and it belongs to this site. */
+    known(site: Pick<Site, 'id' | 'workspace'>, pass: VisitorPass): Promise<Visitor | undefined>;
+    /** What is kept of a visitor, held until the transaction is over. */
+    held(visitor: Visitor, transaction: Transaction): Promise<{ person: string | null; facts: Facts }>;
+    keep(visitor: Visitor, is: { person: string | null; facts: Facts }, transaction: Transaction): Promise<void>;
+  };
+  conversations: {
+    /** Tells a conversation what happened, and everybody concerned what came of it. */
+    happen: Teller;
+  };
+  recordings: {
+    /** The last 30 days’ conversations that a flow led by itself, as a replay needs them, page by page. */
+    of(workspace: string, flow: string, after?: string): Promise<RecordedPage>;
+  };
+  files: {
+    /** A file that this visitor sent before. */
+    given(visitor: Visitor, id: string): Promise<FileGiven>;
+  };
+  serviceKeys: {
+    of(workspace: string): Promise<ServiceKey[]>;
+    /** Keeps a key, in the place of the one that the host had. */
+    keep(workspace: string, key: NewServiceKey): Promise<void>;
+    forget(workspace: string, host: string): Promise<void>;
+    /** What a host is sent so that it answers: the header of its key, or nothing. @throws when it cannot be read */
+    headersFor(workspace: string, host: string): Promise<Record<string, string>>;
+  };
+  figures: {
+    /** How many conversations began with each flow in the last 28 days. */
+    byFlow(workspace: string): Promise<ReadonlyMap<string, number>>;
+    /** How many began on each edition of a flow, ever. */
+    byEdition(workspace: string, flow: string): Promise<ReadonlyMap<string, number>>;
+    /** How many of the last 28 days’ conversations came to each scene of a flow. */
+    reach(workspace: string, flow: string): Promise<Record<string, number>>;
+    /** How many of them went from scene to scene. */
+    ways(workspace: string, flow: string): Promise<Array<{ from: string; to: string; conversations: number }>>;
+  };
+}

@@ -1,0 +1,12 @@
+import type { Area } from '../house/area.ts';
+import { noticeListener } from './listener.ts';
+import { notices as table } from './model.ts';
+import { noticeDoors } from './routes.ts';
+
+/** What members are told in the studio. */
+export const notices: Area = {
+  name: 'notices',
+  tables: [table],
+  doors: noticeDoors,
+  listeners: house => [noticeListener(house)],
+};

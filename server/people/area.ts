@@ -1,0 +1,13 @@
+import type { Area } from '../house/area.ts';
+import { keepConsents } from './consents.ts';
+import { consents, people as table } from './model.ts';
+import { rememberFacts } from './remember.ts';
+import { peopleDoors } from './routes.ts';
+
+/** The people behind visitors, and what they agreed to. */
+export const people: Area = {
+  name: 'people',
+  tables: [table, consents],
+  doors: peopleDoors,
+  effects: house => [keepConsents(house), rememberFacts(house)],
+};

@@ -1,0 +1,123 @@
+import type { ActOf, Facts, PersonPart } from '@kineta/core';
+import { isTaken, type Transaction } from '../database/connect.ts';
+import type { Rows } from '../database/rows.ts';
+import type { Effect } from '../house/effect.ts';
+import type { House } from '../house/house.ts';
+import type { Visitor } from '../house/ports.ts';
+import { people } from './model.ts';
+
+type Remembered = ActOf<'remember'>;
+type Identity = Partial<Record<PersonPart, string>>;
+type People = Rows<typeof people.columns>;
+
+const longest: Record<PersonPart, number> = { name: 200, email: 254, phone: 30 };
+
+/** What the facts say of who somebody is: the columns of their record by which they are listed and found. */
+function identity(remembered: readonly Remembered[]): Identity {
+  const found: Identity = {};
+  for (const { person, value } of remembered)
+    if (person && typeof value === 'string' && value !== '') found[person] = value.slice(0, longest[person]);
+  return found;
+}
+
+/** Who on record has this email; or, when nobody has, the one person who has this phone number. */
+async function recognised(
+  rows: People,
+  { email, phone }: Identity,
+  transaction: Transaction,
+): Promise<string | undefined> {
+  const [byEmail] = email === undefined ? [] : await rows.all({ email }, { most: 1, transaction });
+  if (byEmail || phone === undefined) return byEmail?.id;
+  // A household may share a phone: only a number that belongs to one person, without another email, tells who it is.
+  const byPhone = await rows.all({ phone, ...(email === undefined ? {} : { email: null }) }, { most: 2, transaction });
+  return byPhone.length === 1 ? byPhone[0]!.id : undefined;
+}
+
+/** Fills a person’s record with what became known; `corrects` says that it replaces what is there already. */
+async function fill(
+  rows: People,
+  id: string,
+  { name, email, phone }: Identity,
+  facts: Facts,
+  corrects: boolean,
+  transaction: Transaction,
+): Promise<void> {
+  const person = await rows.one({ id }, { transaction, lock: true });
+  if (!person) return;
+  const one = (known: string | null, learnt: string | undefined): string | null =>
+    corrects ? (learnt ?? known) : (known ?? learnt ?? null);
+  await rows.change(
+    {
+      name: one(person.name, name),
+      email: one(person.email, email),
+      phone: one(person.phone, phone),
+      facts: corrects ? { ...person.facts, ...facts } : { ...facts, ...person.facts },
+      lastSeen: new Date(),
+    },
+    { id },
+    { transaction },
+  );
+}
+
+/**
+ * Keeps what became known of a visitor, with the visitor and with the person that they are: the one whose email or phone
+ * number it is, or a new one as soon as there is a name, an email or a phone number. Which fact is one of these, the flow
+ * says.
+ *
+ * What a visitor types is only ever written there, never read back to them from there, so that typing somebody else’s
+ * address shows nothing of that person. Nor does it change what is on record: somebody who was only recognised by what
+ * they typed fills gaps, and who has been that person all along corrects it.
+ */
+async function remember(
+  { tables, ports }: House,
+  visitor: Visitor,
+  remembered: readonly Remembered[],
+  transaction: Transaction,
+): Promise<void> {
+  const rows = tables.in(visitor.workspace).of(people);
+  const known = await ports.visitors.held(visitor, transaction);
+  const learnt = Object.fromEntries(remembered.map(({ fact, value }) => [fact, value]));
+  const facts = { ...known.facts, ...learnt };
+  const who = identity(remembered);
+  const { name, email, phone } = who;
+  const before = known.person;
+  const found = email === undefined && phone === undefined ? undefined : await recognised(rows, who, transaction);
+  // A phone number does not turn somebody who is known by now into somebody else.
+  let person = email === undefined ? (before ?? found ?? null) : (found ?? before);
+  if (person !== null)
+    await fill(rows, person, who, person === before ? learnt : facts, person === before, transaction);
+  else if (name ?? email ?? phone) {
+    const now = new Date();
+    const row = {
+      name: name ?? null,
+      email: email ?? null,
+      phone: phone ?? null,
+      facts,
+      firstSeen: now,
+      lastSeen: now,
+    };
+    try {
+      person = await rows.add(row, { transaction });
+    } catch (error) {
+      if (!isTaken(error)) throw error;
+      // Somebody of this email came on record in this moment, in another conversation.
+      person = (await recognised(rows, who, transaction)) ?? null;
+      if (person !== null) await fill(rows, person, who, facts, false, transaction);
+    }
+  }
+  await ports.visitors.keep(visitor, { person, facts }, transaction);
+}
+
+/** Remembers facts for the visitor’s next conversation. A conversation is called by the name, or the email, it brings. */
+export function rememberFacts(house: House): Effect<'remember'> {
+  return {
+    acts: ['remember'],
+    async carryOut(acts, { conversation, transaction, changes }) {
+      const { workspace, visitor: id } = conversation;
+      await remember(house, { id, workspace }, acts, transaction);
+      const { name, email } = identity(acts);
+      if (name) changes.visitorName = name;
+      else if (email && conversation.visitorName.startsWith('Visitor ')) changes.visitorName = email.slice(0, 200);
+    },
+  };
+}

@@ -1,0 +1,22 @@
+import type { Area } from '../house/area.ts';
+import { callErrand, callService } from './call.ts';
+import { Caller } from './caller.ts';
+import { ServiceKeys } from './keys.ts';
+import { serviceKeys } from './model.ts';
+import { Seal } from './seal.ts';
+
+const callers = new WeakMap<object, Caller>();
+
+/** Calls of other systems over HTTP, and the keys that they ask for. */
+export const services: Area = {
+  name: 'services',
+  tables: [serviceKeys],
+  offers: ({ tables, options }) => ({ serviceKeys: new ServiceKeys(tables, new Seal(options.secret)) }),
+  effects: () => [callService],
+  errands(house) {
+    const caller = new Caller(house.options.standIns);
+    callers.set(house, caller);
+    return [callErrand(house, caller)];
+  },
+  close: async house => callers.get(house)?.close(),
+};
