@@ -20,7 +20,7 @@ const PORT = 4_477;
 
 /** A flow that goes on for ever: a question, a fact set, a line, and round again. */
 const flow: Flow = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Round and round',
   speaker: 'Robin',
   facts: [

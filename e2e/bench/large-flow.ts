@@ -73,7 +73,7 @@ export function largeFlow(): Flow {
     scene(index, Math.floor(STEPS / SCENES) + (index < STEPS % SCENES ? 1 : 0)),
   );
   return {
-    format: 'kineta.flow/1',
+    format: 'kineta.flow/2',
     name: 'A large flow',
     speaker: 'Robin',
     facts: [

@@ -58,7 +58,7 @@ function flow(): Flow {
     );
   }
   return {
-    format: 'kineta.flow/1',
+    format: 'kineta.flow/2',
     name: 'Forty steps',
     speaker: 'Robin',
     facts: [

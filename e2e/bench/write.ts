@@ -67,7 +67,7 @@ function inWorkers(flow: Flow): Result[] {
   const runs = Array.from(
     { length: RUNS },
     (_, index): RunThrough => ({
-      format: 'kineta.run/1',
+      format: 'kineta.run/2',
       name: `Run ${index}`,
       setting: plainSetting,
       beats: replies(throwDice).map(({ text }) => ({ does: 'replies', text })),

@@ -42,7 +42,7 @@ describe.each(names)('the starter %s', name => {
 });
 
 const flow = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Greeting',
   speaker: 'Robin',
   facts: [],
@@ -51,7 +51,7 @@ const flow = {
 const end = { id: 'end', kind: 'end', outcome: 'answered' };
 const whole = { ...flow, scenes: [{ ...flow.scenes[0], steps: [...flow.scenes[0]!.steps, end] }] };
 const run = (outcome: string) => ({
-  format: 'kineta.run/1',
+  format: 'kineta.run/2',
   name: 'Greeted',
   setting: plainSetting,
   beats: [],

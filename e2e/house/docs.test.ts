@@ -12,5 +12,5 @@ test('the OpenAPI document in docs is today’s', async () => {
 });
 
 test('the JSON Schema of flows in docs is today’s', async () => {
-  await expect(pretty(flowJsonSchema())).toMatchFileSnapshot(join(docs, 'formats/kineta.flow-1.schema.json'));
+  await expect(pretty(flowJsonSchema())).toMatchFileSnapshot(join(docs, 'formats/kineta.flow-2.schema.json'));
 });

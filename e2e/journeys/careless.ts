@@ -2,7 +2,7 @@ import { line } from './steps.ts';
 
 /** A flow with one of everything that the checks look for on its ways. */
 export const careless = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Careless',
   speaker: 'Robin',
   facts: [

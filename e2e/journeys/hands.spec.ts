@@ -25,7 +25,7 @@ const card = (id: string, title: string, price: string, label: string, page?: st
 
 /** A flow in which every kind that a visitor meets is met once. */
 const round = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'All the way round',
   speaker: 'Robin',
   facts: [
@@ -279,7 +279,7 @@ test('language, referrer and campaign decide, as the visitor’s browser tells t
     ],
   });
   await openFlowFile(hanne, {
-    format: 'kineta.flow/1',
+    format: 'kineta.flow/2',
     name: 'Where from',
     speaker: 'Robin',
     facts: [],
@@ -326,7 +326,7 @@ test('a service is sent facts, and colleagues are emailed a line and a number', 
     { label: 'Next year', formula: '1178' },
   ];
   await openFlowFile(hanne, {
-    format: 'kineta.flow/1',
+    format: 'kineta.flow/2',
     name: 'An enquiry',
     speaker: 'Robin',
     facts: [

@@ -17,7 +17,7 @@ import { ask } from './steps.ts';
 
 /** A flow with every type of answer that is picked or typed in its own way. */
 const survey = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'After the visit',
   speaker: 'Robin',
   facts: [

@@ -4,7 +4,7 @@ import { expect, openFlowFile, people, studio, test } from './stack.ts';
 
 const say = (id: string, text: string) => ({ id, kind: 'say', line: [[{ text }]] });
 const rounds = {
-  format: 'kineta.flow/1',
+  format: 'kineta.flow/2',
   name: 'Rounds',
   speaker: 'Robin',
   facts: [{ name: 'first name', type: 'text', scope: 'visitor' }],

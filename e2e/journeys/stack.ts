@@ -16,7 +16,7 @@ import {
   startSite,
   startStandIns,
 } from '@kineta/demo';
-import { connect, migrate, type PrivateDatabase, startPrivateDatabase } from '@kineta/server';
+import { connect, migrate, type PrivateDatabase, startPrivateDatabase, Tables } from '@kineta/server';
 import {
   type Browser,
   type BrowserContext,
@@ -65,8 +65,8 @@ export class Stack {
     this.standIns = await startStandIns(this.mail, 0);
     const database = connect(this.database.url, 4);
     await migrate(database);
-    await loadDemo(database, root);
-    await setDomains(database, [site.host]);
+    await loadDemo(new Tables(database), root);
+    await setDomains(new Tables(database), [site.host]);
     // The journeys meet open teams at whatever hour they are run.
     await database.query('UPDATE teams SET hours = NULL');
     await database.close();

@@ -256,7 +256,7 @@ test('a rehearsal is of whoever visits whenever, and says why decisions went as 
 }) => {
   const page = await studio(browser, stack, people.lead);
   await openFlowFile(page, {
-    format: 'kineta.flow/1',
+    format: 'kineta.flow/2',
     name: 'Who is it',
     speaker: 'Robin',
     facts: [{ name: 'first name', type: 'text', scope: 'visitor' }],
