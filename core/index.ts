@@ -9,6 +9,7 @@ export {
   recordedOf,
   visitorSees,
 } from './conversation/entries/registry.ts';
+export { repliedAgain } from './conversation/entries/replied.ts';
 export { Who } from './conversation/entries/who.ts';
 export {
   type Command,
@@ -28,6 +29,7 @@ export * from './facts/condition.ts';
 export * from './facts/fact.ts';
 export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
 export { givenFacts, plainVisit, type Visit } from './facts/given.ts';
+export { fittedFact, personPartOf } from './facts/person.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
 export { ServiceRequest } from './flow/acts/call-service.ts';
 export { KnownFact } from './flow/acts/learn.ts';

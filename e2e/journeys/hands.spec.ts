@@ -31,7 +31,7 @@ const round = {
   facts: [
     { name: 'lead score', type: 'number', scope: 'visitor' },
     { name: 'wanted', type: 'text', scope: 'conversation' },
-    { name: 'full name', type: 'text', scope: 'visitor' },
+    { name: 'full name', type: 'text', scope: 'visitor', person: 'name' },
     { name: 'postcode', type: 'text', scope: 'visitor' },
     { name: 'phoned', type: 'yes/no', scope: 'conversation' },
     { name: 'photo', type: 'file', scope: 'conversation' },
@@ -330,7 +330,7 @@ test('a service is sent facts, and colleagues are emailed a line and a number', 
     name: 'An enquiry',
     speaker: 'Robin',
     facts: [
-      { name: 'first name', type: 'text', scope: 'visitor' },
+      { name: 'first name', type: 'text', scope: 'visitor', person: 'name' },
       { name: 'enquiry', type: 'text', scope: 'conversation' },
     ],
     scenes: [

@@ -168,7 +168,7 @@ test('a score, a chart of it and a consent are written with the slash, and rehea
   await expect(hanne.getByText('A link starts with https:// or /.')).toBeVisible();
   await hanne.getByLabel('Policy').fill('/privacy');
   await rehearsal.getByRole('button', { name: 'Yes, I agree' }).click();
-  await expect(rehearsal.getByText('Agreed to news by email.')).toBeVisible();
+  await expect(rehearsal.getByText('Agreed to news by email: “May we write to you?”')).toBeVisible();
   await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
 });
 

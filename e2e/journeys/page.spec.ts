@@ -7,7 +7,7 @@ const rounds = {
   format: 'kineta.flow/2',
   name: 'Rounds',
   speaker: 'Robin',
-  facts: [{ name: 'first name', type: 'text', scope: 'visitor' }],
+  facts: [{ name: 'first name', type: 'text', scope: 'visitor', person: 'name' }],
   scenes: [
     {
       id: 'one',

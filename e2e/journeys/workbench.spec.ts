@@ -259,7 +259,7 @@ test('a rehearsal is of whoever visits whenever, and says why decisions went as 
     format: 'kineta.flow/2',
     name: 'Who is it',
     speaker: 'Robin',
-    facts: [{ name: 'first name', type: 'text', scope: 'visitor' }],
+    facts: [{ name: 'first name', type: 'text', scope: 'visitor', person: 'name' }],
     scenes: [
       {
         id: 'a',

@@ -1,5 +1,14 @@
 import { readFileSync } from 'node:fs';
-import { type Flow, FlowFileError, mustWords, type Outcome, RunThrough, readFlowFile, runThrough } from '@kineta/core';
+import {
+  type Flow,
+  FlowFileError,
+  kindOf,
+  mustWords,
+  type Outcome,
+  RunThrough,
+  readFlowFile,
+  runThrough,
+} from '@kineta/core';
 import { z } from 'zod';
 
 /** Run-throughs of a file: one, or a list of them. */
@@ -68,9 +77,7 @@ export function rehearse(words: string[]): void {
     process.exitCode = 2;
     return;
   }
-  const teams = flow.scenes.flatMap(({ steps }) =>
-    steps.flatMap(step => (step.kind === 'hand over' ? [step.team] : [])),
-  );
+  const teams = flow.scenes.flatMap(({ steps }) => steps.flatMap(step => kindOf(step).teams?.(step) ?? []));
   const outcomes = runs.map((run): Outcome => runThrough(flow, run, { ...stage, business, teams }));
   const failing = outcomes.filter(({ failures }) => failures.length > 0);
   if (json) console.log(JSON.stringify({ flow: flow.name, outcomes }, null, 2));

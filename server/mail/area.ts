@@ -1,5 +1,5 @@
 import type { Area } from '../house/area.ts';
-import { mailErrand, sendEmail } from './email.ts';
+import { mailErrand, sendEmail } from './effects/email.ts';
 import { Post } from './post.ts';
 
 const posts = new WeakMap<object, Post>();

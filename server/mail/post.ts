@@ -1,6 +1,6 @@
 import { createTransport, type Transporter } from 'nodemailer';
 import type { WorkspaceSettings } from '../house/ports.ts';
-import type { MailOrder } from './email.ts';
+import type { MailOrder } from './effects/email.ts';
 import { letter } from './letter.ts';
 
 /** The mail server will not have it, now or later. */

@@ -1,7 +1,7 @@
 import type { Area } from '../house/area.ts';
-import { keepConsents } from './consents.ts';
+import { keepConsents } from './effects/consents.ts';
+import { rememberFacts } from './effects/remember.ts';
 import { consents, people as table } from './model.ts';
-import { rememberFacts } from './remember.ts';
 import { peopleDoors } from './routes.ts';
 
 /** The people behind visitors, and what they agreed to. */

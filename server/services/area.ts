@@ -1,6 +1,6 @@
 import type { Area } from '../house/area.ts';
-import { callErrand, callService } from './call.ts';
 import { Caller } from './caller.ts';
+import { callErrand, callService } from './effects/call.ts';
 import { ServiceKeys } from './keys.ts';
 import { serviceKeys } from './model.ts';
 import { Seal } from './seal.ts';

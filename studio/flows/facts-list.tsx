@@ -4,8 +4,10 @@ import {
   FactName,
   FactType,
   findStep,
+  fittedFact,
   kindOf,
   mentionsOf,
+  personPartOf,
   removeFact,
   renameFact,
   type Scene,
@@ -97,6 +99,25 @@ const scopes: Record<Fact['scope'], string> = {
   visit: 'of the visit',
 };
 
+/** Whether what is remembered is the person’s name, email or phone number, by which they are listed and found. */
+function WhoItIs({ fact, onChange }: { fact: Fact; onChange: (fact: Fact) => void }) {
+  const part = personPartOf(fact);
+  if (fact.scope !== 'visitor' || part === undefined) return null;
+  return (
+    <label className="flex min-h-6 items-center gap-1.5 text-ink-2">
+      <input
+        type="checkbox"
+        checked={fact.person === part}
+        onChange={event => {
+          const { person: _, ...rest } = fact;
+          onChange(event.target.checked ? { ...rest, person: part } : rest);
+        }}
+      />
+      It is the person’s {part === 'phone' ? 'phone number' : part}
+    </label>
+  );
+}
+
 /** What the flow knows: each fact with its type, for how long, and where it is set and read. */
 export function FactsList({ onClose }: { onClose: () => void }) {
   const flow = useDraft(state => state.flow)!;
@@ -107,7 +128,19 @@ export function FactsList({ onClose }: { onClose: () => void }) {
     const names = flow.facts.map(fact => fact.name);
     return flow.facts.map(fact => ({ fact, ...usesOf(fact, flow.scenes, names) }));
   }, [flow]);
-  const change = (fact: Fact, next: Fact) => edit(now => changeFact(now, fact.name, next), `fact:${fact.name}`);
+  const change = (fact: Fact, next: Fact) =>
+    edit(
+      now =>
+        changeFact(
+          now,
+          fact.name,
+          fittedFact(
+            next,
+            now.facts.filter(({ name }) => name !== fact.name),
+          ),
+        ),
+      `fact:${fact.name}`,
+    );
   const go = ({ scene, step }: Use) => {
     onClose();
     if (findStep(flow, step.id)) jumpTo({ scene: scene.id, step: step.id });
@@ -188,6 +221,7 @@ export function FactsList({ onClose }: { onClose: () => void }) {
                     <option value="conversation">{scopes.conversation}</option>
                     <option value="visitor">{scopes.visitor}</option>
                   </Select>
+                  <WhoItIs fact={fact} onChange={next => edit(now => changeFact(now, fact.name, next))} />
                   <Uses words="Set" uses={set} onGo={go} />
                 </>
               )}

@@ -1,4 +1,4 @@
-import { addFact, type Fact, FactName, FactType } from '@kineta/core';
+import { addFact, type Fact, FactName, FactType, fittedFact } from '@kineta/core';
 import { type FormEvent, useState } from 'react';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -31,7 +31,7 @@ export function NewFact({
     if (!parsed.success) return setMistake(parsed.error.issues[0]?.message);
     if (flow.facts.some(fact => fact.name === parsed.data)) return setMistake('There is a fact of that name already.');
     const fact = { name: parsed.data, type, scope: remembered ? ('visitor' as const) : ('conversation' as const) };
-    edit(now => addFact(now, fact));
+    edit(now => addFact(now, fittedFact(fact, now.facts)));
     onMade(parsed.data);
     onClose();
   };

@@ -1,6 +1,6 @@
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { FlowDetail } from '@kineta/contract';
-import { type Finding, type Flow, insertScene, moveScene, removeScene } from '@kineta/core';
+import { type Finding, type Flow, insertScene, moveScene, removeScene, usualKinds } from '@kineta/core';
 import { GripVertical, MoreHorizontal } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import { toast } from 'sonner';
@@ -122,7 +122,7 @@ export const Scenes = memo(function Scenes({
     const scene = {
       id: newId(),
       title: `Scene ${flow.scenes.length + 1}`,
-      steps: [{ id: newId(), kind: 'end' as const }],
+      steps: [usualKinds.close.blank(newId())],
     };
     edit(now => insertScene(now, now.scenes.length, scene));
     goTo({ scene: scene.id });

@@ -6,6 +6,7 @@ import {
   type EntryBatch,
 } from '@kineta/contract';
 import { create } from 'zustand';
+import { entryViewOf } from '../log/entries/registry.ts';
 import { CallError, call, sentenceOf } from '../shell/api.ts';
 import { live, useConnection } from '../shell/live.ts';
 import { useInbox } from './store.ts';
@@ -55,7 +56,7 @@ export const useConversation = create<ConversationState>((set, get) => {
     set(state => ({
       entries: [...state.entries, ...fresh],
       outgoing: state.outgoing.filter(message => !arrived.has(message.clientId)),
-      ...(fresh.some(entry => entry.kind === 'replied') ? { typing: '' } : {}),
+      ...(fresh.some(entry => entryViewOf(entry.kind)?.byVisitor) ? { typing: '' } : {}),
     }));
   }
 
@@ -151,7 +152,7 @@ export const useConversation = create<ConversationState>((set, get) => {
         else {
           add(batch.entries);
           read(id);
-          if (batch.entries.some(entry => entry.kind === 'learnt')) void catchUp(id);
+          if (batch.entries.some(entry => entryViewOf(entry.kind)?.tellsOfFacts)) void catchUp(id);
         }
       };
       const onConversation = (summary: ConversationSummary) => {

@@ -12,7 +12,7 @@ import { Empty } from '../ui/empty.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
-import { Beside } from './beside.tsx';
+import { Beside } from './beside/beside.tsx';
 import { useConversation, type Writing } from './conversation-store.ts';
 import { OutgoingRow } from './outgoing.tsx';
 
@@ -21,15 +21,15 @@ const LONGEST = 4_000;
 function Composer({ id, withOther }: { id: string; withOther: string | undefined }) {
   const text = useConversation(state => state.texts[id] ?? '');
   const { write, send } = useConversation.getState();
-  const [kind, setKind] = useState<Writing>('reply');
+  const [writing, setWriting] = useState<Writing>('reply');
   const box = useRef<HTMLTextAreaElement>(null);
   const typedAt = useRef(0);
   const tooLong = text.length - LONGEST;
   const go = () => {
     if (text.trim() === '' || tooLong > 0) return;
-    send(id, kind, text);
+    send(id, writing, text);
     typedAt.current = 0;
-    setKind('reply');
+    setWriting('reply');
     box.current?.focus();
   };
   return (
@@ -42,9 +42,9 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
     >
       <textarea
         ref={box}
-        aria-label={kind === 'note' ? 'Note for the team' : 'Your reply'}
+        aria-label={writing === 'note' ? 'Note for the team' : 'Your reply'}
         placeholder={
-          kind === 'note'
+          writing === 'note'
             ? 'Only the team sees this'
             : withOther
               ? `${withOther} has this conversation`
@@ -55,7 +55,7 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
         onChange={event => {
           write(id, event.target.value);
           const now = Date.now();
-          if (kind === 'reply' && now - typedAt.current > 2_000) {
+          if (writing === 'reply' && now - typedAt.current > 2_000) {
             typedAt.current = now;
             live().emit('typing', { conversation: id });
           }
@@ -67,12 +67,16 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
           }
         }}
         className={`max-h-48 w-full resize-none rounded-lg border px-3 py-2 font-script text-base outline-none [field-sizing:content] focus:ring-2 focus:ring-petrol-2 ${
-          kind === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'
+          writing === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'
         }`}
       />
       <div className="mt-1.5 flex items-center gap-1">
-        <Button look="quiet" aria-pressed={kind === 'note'} onClick={() => setKind(kind === 'note' ? 'reply' : 'note')}>
-          {kind === 'note' ? 'Write to the visitor' : 'Leave a note'}
+        <Button
+          look="quiet"
+          aria-pressed={writing === 'note'}
+          onClick={() => setWriting(writing === 'note' ? 'reply' : 'note')}
+        >
+          {writing === 'note' ? 'Write to the visitor' : 'Leave a note'}
         </Button>
         <EmojiPicker
           onClosed={() => box.current?.focus()}
@@ -86,7 +90,7 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
           {tooLong > 0 ? `${tooLong.toLocaleString()} characters too long` : ''}
         </span>
         <Button look="main" type="submit" disabled={text.trim() === '' || tooLong > 0}>
-          {kind === 'note' ? 'Keep the note' : 'Reply'}
+          {writing === 'note' ? 'Keep the note' : 'Reply'}
         </Button>
       </div>
     </form>

@@ -10,6 +10,10 @@ export interface EntryView<K extends Entry['kind']> {
   together?: true;
   /** Left out of the log; it is there for other things. */
   hidden?: true;
+  /** Whether what is known of the visitor is more after it. */
+  tellsOfFacts?: true;
+  /** Whether the visitor did it. */
+  byVisitor?: true;
   /** The line, of one entry or of those that stand together. */
   Row?: ComponentType<{ entries: readonly [EntryOf<K>, ...EntryOf<K>[]]; visitor: string }>;
 }

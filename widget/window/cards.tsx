@@ -1,10 +1,10 @@
-import type { Entry } from '@kineta/contract';
 import { useRef } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
+import type { EntryOf } from './entries/view.ts';
 import { onSite, SpokenLine } from './spoken.tsx';
 import './cards.css';
 
-type Card = Extract<Entry, { kind: 'showed' }>['cards'][number];
+type Card = EntryOf<'showed'>['cards'][number];
 
 /** A row of cards, to be swiped or keyed through. Without `onPick` what could be picked has been, or is not asked any more. */
 export function Cards({

@@ -1,7 +1,7 @@
-import type { Entry } from '@kineta/contract';
+import type { EntryOf } from './entries/view.ts';
 import { SpokenLine } from './spoken.tsx';
 
-type Charted = Extract<Entry, { kind: 'charted' }>;
+type Charted = EntryOf<'charted'>;
 
 /** The line through the values, in a box of 100 by 40. */
 function path(values: readonly number[]): string {

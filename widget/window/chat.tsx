@@ -1,14 +1,14 @@
-import type { Entry } from '@kineta/contract';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import { Choices } from './answers/choices.tsx';
 import { answerViewOf } from './answers/registry.ts';
 import type { AnsweringProps } from './answers/view.ts';
 import { entryViewOf, voiceOf } from './entries/registry.ts';
+import type { EntryOf } from './entries/view.ts';
 import type { ChatState, Feed, Picked } from './feed.ts';
 import { PendingMessage } from './pending.tsx';
 
-type Asked = Extract<Entry, { kind: 'asked' }>;
+type Asked = EntryOf<'asked'>;
 
 /** The question that waits for an answer, if the flow asked one last. */
 function openQuestion({ entries, pending, holder }: ChatState): Asked | undefined {

@@ -1,9 +1,9 @@
-import type { Entry } from '@kineta/contract';
 import { useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
+import type { EntryOf } from './entries/view.ts';
 import './file.css';
 
-type Answer = Extract<Entry, { kind: 'asked' }>['answer'];
+type Answer = EntryOf<'asked'>['answer'];
 
 const MEGABYTE = 1_024 * 1_024;
 

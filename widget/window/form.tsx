@@ -1,11 +1,12 @@
-import type { Entry, VisitorReply } from '@kineta/contract';
+import type { VisitorReply } from '@kineta/contract';
 import type { InputHTMLAttributes } from 'preact';
 import { useEffect, useId, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import { answerViewOf } from './answers/registry.ts';
+import type { EntryOf } from './entries/view.ts';
 import './form.css';
 
-type Answer = Extract<Entry, { kind: 'asked' }>['answer'];
+type Answer = EntryOf<'asked'>['answer'];
 type Field = NonNullable<Answer['fields']>[number];
 type Given = NonNullable<VisitorReply['fields']>[string];
 

@@ -1,7 +1,7 @@
-import type { Entry } from '@kineta/contract';
 import type { ComponentChildren } from 'preact';
+import type { EntryOf } from './entries/view.ts';
 
-type Spans = Extract<Entry, { kind: 'said' }>['line'];
+type Spans = EntryOf<'said'>['line'];
 
 /** A link of the site is the site’s, not ours, in whose frame it stands. */
 export function onSite(link: string): string {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FieldReply, FileGiven } from '../../flow/event.ts';
+import type { RecordedLine } from '../../flow/replay/recorded.ts';
 import { entryKind } from './kind.ts';
 
 /** The visitor wrote, or picked, filled in or sent something. */
@@ -30,3 +31,11 @@ export const replied = entryKind({
     ...(file ? { file } : {}),
   }),
 });
+
+/** What a visitor answered once, as an entry of a log that is played again under another identity. */
+export function repliedAgain(
+  { did: _, number: __, at: ___, ...said }: Extract<RecordedLine, { did: 'replied' }>,
+  clientId: string,
+): z.infer<typeof replied.schema> {
+  return { kind: 'replied', ...said, clientId };
+}

@@ -36,6 +36,7 @@ export const file: AnswerKind<FileAnswer> = {
   type: 'file',
   schema: FileAnswer,
   blank: () => ({ type: 'file', kinds: ['pictures'], mostMegabytes: 10 }),
+  alone: true,
   asksFor: 'a file',
   keptAs: ['file'],
   again(answer, unclear, { locale: { language } }) {

@@ -22,6 +22,8 @@ export interface AnswerKind<A extends { type: string }> {
    * @param choices what could be picked before, when the answer was of another type
    */
   blank(choices: ReadonlyArray<{ id: Id; label: string }>): A;
+  /** Whether it is asked for by itself only, not in a field of a form. */
+  readonly alone?: true;
   /** What is asked for, in a sentence: “a phone number”. */
   readonly asksFor: string;
   /** The types a fact may have to keep it; the first is the natural one. */

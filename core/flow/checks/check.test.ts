@@ -230,3 +230,12 @@ describe('checks', () => {
     expect(check(applyAll(flow, finding!.fix!.edits).flow)).toEqual([]);
   });
 });
+
+test('who a person is may be said by one fact only, and by one that can be it', () => {
+  const name = { name: 'name', type: 'text', scope: 'visitor', person: 'name' } as const;
+  const codes = (facts: Flow['facts']) => check({ ...flowOf({ a: [end('x')] }), facts }).map(({ code }) => code);
+  expect(codes([name])).toEqual([]);
+  expect(codes([name, { ...name, name: 'other' }])).toEqual(['claimed twice']);
+  expect(codes([{ ...name, scope: 'conversation' }])).toEqual(['wrong type']);
+  expect(codes([{ ...name, person: 'email' }])).toEqual(['wrong type']);
+});

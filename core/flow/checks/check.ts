@@ -1,6 +1,7 @@
 import type { Fact } from '../../facts/fact.ts';
 import { givenFacts, isOpenFact, teamOf } from '../../facts/given.ts';
-import { insertStep, removeScene } from '../changes.ts';
+import { personPartOf } from '../../facts/person.ts';
+import { changeFact, insertStep, removeScene } from '../changes.ts';
 import type { Flow } from '../format.ts';
 import { mentionsOf } from '../mentions.ts';
 import type { Surroundings } from '../steps/kind.ts';
@@ -95,6 +96,23 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
         sentence: known
           ? `“${fact.name}” holds ${known.type} in the settings, and ${fact.type} in this flow.`
           : `“${fact.name}” is not among the facts about the business in the settings.`,
+      });
+  }
+
+  for (const [index, fact] of flow.facts.entries()) {
+    const { person } = fact;
+    if (person === undefined) continue;
+    const other = flow.facts.slice(0, index).find(earlier => earlier.person === person);
+    const fits = fact.scope === 'visitor' && personPartOf(fact) === person;
+    if (other || !fits)
+      findings.push({
+        code: other ? 'claimed twice' : 'wrong type',
+        level: 'problem',
+        place: {},
+        sentence: other
+          ? `“${other.name}” and “${fact.name}” are both said to be the person’s ${person}.`
+          : `“${fact.name}” cannot be the person’s ${person}: it is not remembered for them, or holds ${fact.type}.`,
+        fix: { label: `“${fact.name}” is not it`, edits: changeFact(flow, fact.name, unsaid(fact)) },
       });
   }
 
@@ -194,6 +212,11 @@ const looks: ReadonlyArray<(sight: Sight) => Finding[]> = [
 /** How many ways lead through a flow from its beginning to an end, a round being walked at most once. */
 export function waysThrough(flow: Flow): bigint {
   return countPaths(graph(flow));
+}
+
+/** The fact without saying what of a person’s record it is. */
+function unsaid({ person: _, ...fact }: Fact): Fact {
+  return fact;
 }
 
 function freeId(flow: Flow, wished: string): string {

@@ -37,6 +37,7 @@ export const mends = {
   'no way on': 'Give the visitor something to pick.',
   'bad formula': 'Correct the formula; what it comes to is shown below it.',
   'wrong type': 'Choose a fact or a value of the right type.',
+  'claimed twice': 'Let only one fact be it.',
   'no such team': 'Choose one of the teams, or add the team.',
   'no such flow': 'Choose a flow that is published.',
   'unchanged choice': 'Say what the choice is.',

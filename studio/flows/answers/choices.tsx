@@ -118,3 +118,14 @@ export function SeveralPanel({ answer, change }: AnswerProps<'several choices'>)
     />
   );
 }
+
+/** A choice of a field leads nowhere. */
+export function PickPanel({ answer, change }: AnswerProps<'choice'>) {
+  return (
+    <ChoiceList
+      legend="The visitor picks"
+      choices={answer.choices}
+      onSet={(choices, part) => change({ ...answer, choices }, part)}
+    />
+  );
+}

@@ -183,12 +183,6 @@ export function RehearsedWait({
   acts: readonly Act[];
   onBeat: (beat: Beat) => void;
 }) {
-  const timer = acts.findLast(act => act.act === 'set timer');
-  if (session.state === 'awaiting') {
-    const order = acts.findLast(act => actViewOf(act)?.Awaited);
-    const Awaited = order && actViewOf(order)?.Awaited;
-    return Awaited ? <Awaited onBeat={onBeat} /> : null;
-  }
   if (session.state === 'handed over')
     return (
       <p className="text-center">
@@ -197,12 +191,7 @@ export function RehearsedWait({
         </Button>
       </p>
     );
-  if (!timer) return null;
-  return (
-    <p className="text-center">
-      <Button look="quiet" onClick={() => onBeat({ does: 'lets time pass' })}>
-        {session.state === 'pausing' ? 'Let the pause pass' : 'Let the time pass with no answer'}
-      </Button>
-    </p>
-  );
+  const order = acts.findLast(act => actViewOf(act)?.Awaited);
+  const Awaited = order && session.state !== 'ended' ? actViewOf(order)?.Awaited : undefined;
+  return Awaited ? <Awaited session={session} onBeat={onBeat} /> : null;
 }

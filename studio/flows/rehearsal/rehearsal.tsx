@@ -94,8 +94,8 @@ export const Rehearsal = memo(function Rehearsal({
     log.current?.scrollTo({ top: FAR_DOWN });
   }, [exchanges.length]);
 
-  const last = exchanges.flatMap(({ acts }) => acts).findLast(act => act.act === 'ask');
-  const asked = session.state === 'asking' && last?.act === 'ask' ? last : undefined;
+  const questions = exchanges.flatMap(({ acts }) => acts.flatMap(act => actViewOf(act)?.asks?.(act) ?? []));
+  const asked = session.state === 'asking' ? questions.at(-1) : undefined;
   const happen = (beat: Beat) => {
     if (beat.does === 'replies' && beat.text.trim() === '') return;
     setBeats([...beats, beat]);
@@ -176,13 +176,13 @@ export const Rehearsal = memo(function Rehearsal({
               ))}
             </div>
           ))}
-          {asked ? <RehearsedAnswer key={beats.length} answer={asked.answer} onReply={reply} /> : null}
+          {asked ? <RehearsedAnswer key={beats.length} answer={asked} onReply={reply} /> : null}
           <RehearsedWait session={session} acts={exchanges.at(-1)?.acts ?? []} onBeat={happen} />
         </div>
         <form onSubmit={submit} className="p-2.5">
           <input
             aria-label="Answer as the visitor"
-            placeholder={asked?.answer.type === 'email' ? 'name@example.org' : 'Answer as the visitor'}
+            placeholder="Answer as the visitor"
             value={text}
             onChange={event => setText(event.target.value)}
             className="w-full rounded-lg border border-rule bg-white px-2.5 py-2"

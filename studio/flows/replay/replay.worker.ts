@@ -10,6 +10,7 @@ import {
   type Recorded,
   type RehearsalStage,
   replay,
+  repliedAgain,
 } from '@kineta/core';
 import { expose } from 'comlink';
 
@@ -107,9 +108,8 @@ const work = {
     };
     for (const { reply, acts } of replay(draft, recorded, stage).exchanges) {
       if (reply) {
-        const { did: _, number: __, at: time, ...said } = reply;
-        at = new Date(time).toISOString();
-        write({ kind: 'replied', ...said, clientId: `replayed-${entries.length}` });
+        at = new Date(reply.at).toISOString();
+        write(repliedAgain(reply, `replayed-${entries.length}`));
       }
       for (const body of entriesOf(acts, draft.speaker)) write(body);
     }

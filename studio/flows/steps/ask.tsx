@@ -22,8 +22,10 @@ function Picks({ answer }: { answer: Answer }) {
   const title = useTitle();
   const world = useWorld();
   const chip = 'rounded-[14px_14px_2px_14px] border border-plum-3 bg-white px-3 py-0.5 font-script text-plum';
-  if (answer.type !== 'choice') {
-    const { choices = [] } = answerKindOf(answer.type).shown(answer, world);
+  const kind = answerKindOf(answer.type);
+  const otherwise = kind.otherwise?.(answer);
+  if (!kind.exits) {
+    const { choices = [] } = kind.shown(answer, world);
     return (
       <div className="mt-2 flex flex-wrap justify-end gap-2">
         {choices.map(choice => (
@@ -38,15 +40,15 @@ function Picks({ answer }: { answer: Answer }) {
     <div className="mt-2.5">
       <p className="label mb-1.5 text-right text-plum">The visitor picks</p>
       <ul className="space-y-1.5">
-        {answer.choices.map(choice => (
+        {kind.labels?.(answer).map(choice => (
           <li key={choice.id} className="flex items-center justify-end gap-2.5">
             {choice.to ? <span className="text-xs font-semibold">→ {title(choice.to)}</span> : null}
             <span className={chip}>{choice.label || '…'}</span>
           </li>
         ))}
-        {answer.otherwise ? (
+        {otherwise ? (
           <li className="text-right text-xs text-ink-2">
-            anything else typed → <b className="font-semibold text-ink">{title(answer.otherwise.to) || 'carries on'}</b>
+            anything else typed → <b className="font-semibold text-ink">{title(otherwise.to) || 'carries on'}</b>
           </li>
         ) : null}
       </ul>
@@ -74,7 +76,7 @@ function Body({ step, change, keys, speaker, selected }: StepProps<Ask>) {
             Keeps it as <b className="font-semibold text-ink">{step.fact}</b>
           </span>
         ) : null}
-        {step.answer.type === 'choice' && step.answer.otherwise ? null : (
+        {answerKindOf(step.answer.type).otherwise?.(step.answer) ? null : (
           <span>
             Asks {step.tries === 1 ? 'once' : step.tries === 2 ? 'twice' : `${step.tries} times`}, then{' '}
             <b className="font-semibold text-ink">{title(step.giveUp?.to) || 'carries on'}</b>
@@ -126,7 +128,7 @@ function Panel({ step, change }: StepProps<Ask>) {
           change={(next, part) => change({ ...step, answer: next }, part)}
         />
       ) : null}
-      {answer.type === 'choice' && answer.otherwise ? null : (
+      {answerKindOf(answer.type).otherwise?.(answer) ? null : (
         <>
           <p className="flex flex-wrap items-center gap-2 text-ink-2">
             Asks

@@ -5,8 +5,7 @@ import { IconButton } from '../../ui/button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { blankFieldAnswer } from '../answers/blank.ts';
-import { ChoiceList } from '../answers/choices.tsx';
-import { panelOf } from '../answers/registry.ts';
+import { fieldPanelOf } from '../answers/registry.ts';
 import { newId } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { WaySelect } from '../way-select.tsx';
@@ -67,8 +66,7 @@ function FieldEditor({
 }) {
   const { answer } = field;
   const { keptAs } = answerKindOf(answer.type);
-  // A choice of a field leads nowhere, so it has a list of its own in place of the ask’s panel.
-  const AnswerPanel = answer.type === 'choice' ? undefined : panelOf(answer.type);
+  const AnswerPanel = fieldPanelOf(answer.type);
   return (
     <fieldset className="space-y-1.5 border-l-2 border-plum-3 pl-3">
       <legend className="sr-only">Field {index + 1}</legend>
@@ -90,7 +88,7 @@ function FieldEditor({
           }}
         >
           {answerKinds
-            .filter(({ type }) => type !== 'file')
+            .filter(({ type }) => !answerKindOf(type).alone)
             .map(({ type, asksFor }) => (
               <option key={type} value={type}>
                 {asksFor}
@@ -129,13 +127,6 @@ function FieldEditor({
           may be left empty
         </label>
       </p>
-      {answer.type === 'choice' ? (
-        <ChoiceList
-          legend="The visitor picks"
-          choices={answer.choices}
-          onSet={(choices, part) => onSet({ ...field, answer: { ...answer, choices } }, part)}
-        />
-      ) : null}
       {AnswerPanel ? (
         <AnswerPanel
           key={answer.type}

@@ -15,6 +15,7 @@ function FileLink({ file }: { file: FileGiven }) {
 
 export const replied = entryView({
   kind: 'replied',
+  byVisitor: true,
   Row: ({ entries: [{ at, text, file }], visitor }) => (
     <Row at={at}>
       <p className="label text-plum">{visitor}</p>

@@ -1,8 +1,8 @@
-import type { Entry } from '@kineta/contract';
 import type { ComponentType, InputHTMLAttributes } from 'preact';
+import type { EntryOf } from '../entries/view.ts';
 import type { Feed, Picked } from '../feed.ts';
 
-export type Answer = Extract<Entry, { kind: 'asked' }>['answer'];
+export type Answer = EntryOf<'asked'>['answer'];
 
 export interface AnsweringProps {
   answer: Answer;

@@ -8,10 +8,11 @@ import { learn } from './learn.tsx';
 import { say } from './say.tsx';
 import { show } from './show.tsx';
 import { startFlow } from './start-flow.tsx';
+import { setTimer } from './timer.tsx';
 import type { ActView } from './view.ts';
 
 /** The kinds of acts that a rehearsal shows otherwise than as the sentence of their entry. */
-const views = [enter, say, show, ask, chart, learn, decided, startFlow, callService] as const;
+const views = [enter, say, show, ask, chart, learn, decided, startFlow, callService, setTimer] as const;
 
 const byName = new Map<string, unknown>(views.map(view => [view.act, view]));
 

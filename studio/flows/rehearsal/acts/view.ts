@@ -1,4 +1,4 @@
-import type { Act, ActOf, Beat, Facts, Flow, Locale } from '@kineta/core';
+import type { Act, ActOf, AnswerShown, Beat, Facts, Flow, Locale, Session } from '@kineta/core';
 import type { ComponentType } from 'react';
 
 export interface ActProps<A extends Act['act']> {
@@ -14,9 +14,11 @@ export interface ActView<A extends Act['act']> {
   act: A;
   /** Whether there is anything to see or hear of it yet. */
   isHeard?(act: ActOf<A>): boolean;
+  /** The question that it asks. */
+  asks?(act: ActOf<A>): AnswerShown;
   Shown?: ComponentType<ActProps<A>>;
-  /** Where its step waits for what was ordered: how the one who rehearses says what comes of it. */
-  Awaited?: ComponentType<{ onBeat: (beat: Beat) => void }>;
+  /** While the flow waits for what was ordered: how the one who rehearses says what comes of it. */
+  Awaited?: ComponentType<{ session: Session; onBeat: (beat: Beat) => void }>;
 }
 
 export function actView<A extends Act['act']>(view: ActView<A>): ActView<A> {

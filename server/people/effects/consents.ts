@@ -1,6 +1,6 @@
-import type { Effect } from '../house/effect.ts';
-import type { House } from '../house/house.ts';
-import { consents } from './model.ts';
+import type { Effect } from '../../house/effect.ts';
+import type { House } from '../../house/house.ts';
+import { consents } from '../model.ts';
 
 /**
  * Keeps what a visitor agreed to, or did not, in the exact words that were shown; a withdrawal closes what was given

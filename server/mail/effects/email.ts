@@ -1,9 +1,9 @@
 import { ChartShown, SpokenLine } from '@kineta/core';
 import { z } from 'zod';
-import type { Errand } from '../clockwork/outbox.ts';
-import type { Effect } from '../house/effect.ts';
-import type { House } from '../house/house.ts';
-import { type Post, Undeliverable } from './post.ts';
+import type { Errand } from '../../clockwork/outbox.ts';
+import type { Effect } from '../../house/effect.ts';
+import type { House } from '../../house/house.ts';
+import { type Post, Undeliverable } from '../post.ts';
 
 const KIND = 'mail';
 

@@ -1,9 +1,9 @@
 import { ServiceRequest } from '@kineta/core';
 import { z } from 'zod';
-import type { Errand } from '../clockwork/outbox.ts';
-import type { Effect } from '../house/effect.ts';
-import type { House } from '../house/house.ts';
-import { type Caller, CallFailed } from './caller.ts';
+import type { Errand } from '../../clockwork/outbox.ts';
+import type { Effect } from '../../house/effect.ts';
+import type { House } from '../../house/house.ts';
+import { type Caller, CallFailed } from '../caller.ts';
 
 const KIND = 'service';
 const Order = z.object({ ticket: z.int(), request: ServiceRequest });

@@ -1,10 +1,10 @@
 import type { ActOf, Facts, PersonPart } from '@kineta/core';
-import { isTaken, type Transaction } from '../database/connect.ts';
-import type { Rows } from '../database/rows.ts';
-import type { Effect } from '../house/effect.ts';
-import type { House } from '../house/house.ts';
-import type { Visitor } from '../house/ports.ts';
-import { people } from './model.ts';
+import { isTaken, type Transaction } from '../../database/connect.ts';
+import type { Rows } from '../../database/rows.ts';
+import type { Effect } from '../../house/effect.ts';
+import type { House } from '../../house/house.ts';
+import type { Visitor } from '../../house/ports.ts';
+import { people } from '../model.ts';
 
 type Remembered = ActOf<'remember'>;
 type Identity = Partial<Record<PersonPart, string>>;
