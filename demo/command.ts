@@ -33,6 +33,7 @@ const server = await onPort(port('KINETA_PORT', 4400), wished =>
     smtpUrl: mail.url,
     standIns: { [SERVICES]: standIns.url },
     logLevel: process.env.KINETA_LOG ?? 'warn',
+    development: process.env.KINETA_DEV === '1',
   }),
 );
 const site = await onPort(port('KINETA_SITE_PORT', 4401), wished => startSite(server.url, wished));

@@ -38,6 +38,8 @@ export interface ServerOptions {
   /** The sender of emails of workspaces that have none of their own. */
   mailFrom?: string | undefined;
   logLevel?: string;
+  /** Whether built files may change while it runs. */
+  development?: boolean | undefined;
 }
 
 export interface RunningServer {

@@ -125,7 +125,7 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await expect(rehearsal.getByText('The service failed: so rehearsed.')).toBeVisible();
   await rehearsal.getByRole('button', { name: 'Let the pause pass' }).click();
   await expect(rehearsal.getByText('Told everyone in the studio: “Somebody from the autumn round”')).toBeVisible();
-  await expect(rehearsal.getByText('An email goes to ilse@roe.example: “Your autumn price”.')).toBeVisible();
+  await expect(rehearsal.getByText('Emailed ilse@roe.example: “Your autumn price”')).toBeVisible();
   await expect(rehearsal.getByText('And this is said in between.')).toBeVisible();
   await expect(rehearsal.getByText('Goes on with the flow “First visit”.')).toBeVisible();
   await publish(hanne);

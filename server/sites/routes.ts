@@ -41,6 +41,13 @@ export function escaped(text: string): string {
   return text.replace(/[^A-Za-z0-9 ]/g, sign => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
 }
 
+/** A built file, read once; while Kineta is written at, each time, as it may have been built anew. */
+function fileOf(path: string, development: boolean | undefined): () => string {
+  if (development) return () => readFileSync(path, 'utf8');
+  const content = readFileSync(path, 'utf8');
+  return () => content;
+}
+
 /** The page shown inside the frame when it cannot be the chat: a sentence for people, with the problem’s status. */
 function refuse(error: unknown, response: Response): void {
   const { problem } =
@@ -61,8 +68,8 @@ function refuse(error: unknown, response: Response): void {
  */
 export function siteDoors(doors: Doors, { ports, options }: House): void {
   const files = options.files.widget;
-  const loader = readFileSync(join(files, 'loader.js'), 'utf8');
-  const page = readFileSync(join(files, 'window.html'), 'utf8');
+  const loader = fileOf(join(files, 'loader.js'), options.development);
+  const page = fileOf(join(files, 'window.html'), options.development);
 
   doors.router.get('/w/:key.js', async (request, response) => {
     try {
@@ -76,7 +83,7 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
           'Cross-Origin-Resource-Policy': 'cross-origin',
         })
         .type('text/javascript')
-        .send(loader.replaceAll('%LABEL%', escaped(site.speaker ? `Ask ${site.speaker}` : 'Ask us')));
+        .send(loader().replaceAll('%LABEL%', escaped(site.speaker ? `Ask ${site.speaker}` : 'Ask us')));
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }
@@ -103,13 +110,11 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
           'Cache-Control': 'no-store',
         })
         .removeHeader('X-Frame-Options');
-      response
-        .type('html')
-        .send(
-          page
-            .replace('%BOARDING%', ports.boarding.issue(request.params.key))
-            .replace('%ORIGIN%', origin === here ? '' : (origin ?? '')),
-        );
+      response.type('html').send(
+        page()
+          .replace('%BOARDING%', ports.boarding.issue(request.params.key))
+          .replace('%ORIGIN%', origin === here ? '' : (origin ?? '')),
+      );
     } catch (error) {
       refuse(error, response);
     }
