@@ -1,9 +1,10 @@
 import { type FlowSummary, flowRoutes } from '@kineta/contract';
 import { MoreHorizontal, Plus } from 'lucide-react';
-import { type FormEvent, useCallback, useEffect, useRef, useState } from 'react';
+import { type FormEvent, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
+import { isStale, useRoute } from '../shell/query.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Empty } from '../ui/empty.tsx';
@@ -84,26 +85,16 @@ function NameDialog({
 }
 
 export default function FlowList() {
-  const [flows, setFlows] = useState<FlowSummary[]>();
+  const { data, error } = useRoute(flowRoutes.list, {});
+  const flows = data?.flows;
+  const mistake = error && !flows ? sentenceOf(error) : '';
   const [naming, setNaming] = useState<'new' | FlowSummary>();
-  const [mistake, setMistake] = useState('');
   const file = useRef<HTMLInputElement>(null);
-
-  const load = useCallback(
-    () =>
-      call(flowRoutes.list, {})
-        .then(reply => setFlows(reply.flows))
-        .catch(error => setMistake(sentenceOf(error))),
-    [],
-  );
-  useEffect(() => {
-    void load();
-  }, [load]);
 
   const attempt = async (work: () => Promise<unknown>) => {
     try {
       await work();
-      await load();
+      await isStale(flowRoutes.list);
     } catch (error) {
       toast.error(sentenceOf(error));
     }
@@ -229,7 +220,7 @@ export default function FlowList() {
           onClose={() => setNaming(undefined)}
           onName={async name => {
             await call(flowRoutes.rename, { params: { id: naming.id }, body: { name } });
-            await load();
+            await isStale(flowRoutes.list);
           }}
         />
       ) : null}

@@ -74,7 +74,7 @@ export const useConversation = create<ConversationState>((set, get) => {
 
   function read(id: string): void {
     if (document.visibilityState !== 'visible') return;
-    useInbox.getState().reading(id);
+    useInbox.setState({ read: id });
     call(conversationRoutes.read, { params: { id }, body: { number: last() } }).catch(() => {
       // Read again with the next entry.
     });
@@ -178,7 +178,7 @@ export const useConversation = create<ConversationState>((set, get) => {
       });
       return () => {
         closed = true;
-        useInbox.getState().reading(undefined);
+        useInbox.setState({ read: undefined });
         stop();
         socket.emit('unwatch', { conversation: id });
         socket

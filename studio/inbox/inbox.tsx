@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Bell, BellOff } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { useReachesEnd } from '../shell/pages.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Pill } from '../ui/pill.tsx';
@@ -10,7 +11,7 @@ import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, stretch } from '../ui/time.ts';
 import { isMuted, setMuted } from './chime.ts';
 import { Conversation } from './conversation.tsx';
-import { useInbox } from './store.ts';
+import { useConversations, useCounts, useInbox } from './store.ts';
 
 const names: Record<InboxList, string> = {
   waiting: 'Waiting',
@@ -84,7 +85,8 @@ function Item({ conversation, chosen, now }: { conversation: ConversationSummary
 }
 
 function List({ chosen }: { chosen: string | undefined }) {
-  const { list, conversations, next, more, mistake } = useInbox();
+  const list = useInbox(state => state.list);
+  const { pages, conversations, mistake } = useConversations(list);
   const box = useRef<HTMLDivElement>(null);
   const now = useNow(list === 'waiting');
   const rows = useVirtualizer({
@@ -95,9 +97,7 @@ function List({ chosen }: { chosen: string | undefined }) {
   });
   const items = rows.getVirtualItems();
   const lastShown = items.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (next && conversations && lastShown >= conversations.length - 10) void more();
-  }, [lastShown, next, conversations, more]);
+  useReachesEnd(pages, lastShown, conversations?.length ?? 0);
   if (!conversations)
     return mistake ? <Empty title="The list cannot be shown">{mistake}</Empty> : <Skeleton lines={6} className="p-5" />;
   if (conversations.length === 0) return <Empty title={nothing[list][0]}>{nothing[list][1]}</Empty>;
@@ -125,7 +125,8 @@ function List({ chosen }: { chosen: string | undefined }) {
 
 export default function Inbox() {
   const { id } = useParams();
-  const { list, counts, choose } = useInbox();
+  const list = useInbox(state => state.list);
+  const counts = useCounts();
   const [muted, setMutedHere] = useState(isMuted);
   useEffect(() => {
     document.title = document.title.replace(/^(\(\d+\) )?.*$/, '$1Inbox · Kineta');
@@ -144,7 +145,7 @@ export default function Inbox() {
                 key={name}
                 type="button"
                 aria-pressed={name === list}
-                onClick={() => choose(name)}
+                onClick={() => useInbox.setState({ list: name })}
                 className={`border-b-2 px-1 pt-2 pb-2.5 text-[0.8125rem] whitespace-nowrap ${
                   name === list ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'
                 }`}

@@ -2,14 +2,15 @@ import { Bell } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { Link } from 'react-router';
 import { shortTime } from '../ui/time.ts';
-import { isAfter, useNotices } from './store.ts';
+import { isAfter, markRead, useNotices } from './store.ts';
 
 /** How many notices are new, and the latest of them on request. */
 export function NoticeBell() {
-  const { notices, read, markRead } = useNotices();
+  const known = useNotices();
+  const { notices, read } = known;
   const unread = notices.filter(notice => isAfter(notice.id, read)).length;
   return (
-    <Popover.Root onOpenChange={open => !open && markRead()}>
+    <Popover.Root onOpenChange={open => !open && markRead(known)}>
       <Popover.Trigger className="flex min-h-9 w-full items-center gap-2 rounded-md px-2.5 text-night-3 hover:text-white max-md:min-h-12 max-md:w-auto">
         <Bell className="size-4" aria-hidden="true" />
         <span className="max-md:sr-only">Notices</span>

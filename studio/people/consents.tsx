@@ -1,7 +1,7 @@
 import { type Consent, type Person, peopleRoutes } from '@kineta/contract';
-import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { call, sentenceOf } from '../shell/api.ts';
+import { sentenceOf } from '../shell/api.ts';
+import { useRoute } from '../shell/query.ts';
 import { Dialog } from '../ui/dialog.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
@@ -14,13 +14,9 @@ function standing({ given, withdrawnAt }: Consent): { tone: 'fine' | 'neutral'; 
 
 /** What a person agreed to and what not: the exact words, when, and whether it still holds. */
 export function Consents({ person, onClose }: { person: Person; onClose: () => void }) {
-  const [consents, setConsents] = useState<Consent[]>();
-  const [mistake, setMistake] = useState('');
-  useEffect(() => {
-    call(peopleRoutes.consents, { params: { id: person.id } })
-      .then(reply => setConsents(reply.consents))
-      .catch(error => setMistake(sentenceOf(error)));
-  }, [person.id]);
+  const { data, error } = useRoute(peopleRoutes.consents, { params: { id: person.id } });
+  const consents = data?.consents;
+  const mistake = error && !consents ? sentenceOf(error) : '';
   return (
     <Dialog title={`Consents of ${person.name ?? person.email ?? person.phone ?? 'somebody'}`} open onClose={onClose}>
       {mistake ? (

@@ -1,10 +1,11 @@
 import { type Person, peopleRoutes } from '@kineta/contract';
 import { show } from '@kineta/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
-import { call, sentenceOf } from '../shell/api.ts';
+import { sentenceOf } from '../shell/api.ts';
+import { usePages, useReachesEnd } from '../shell/pages.ts';
 import { Empty } from '../ui/empty.tsx';
 import { SmallInput } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
@@ -31,28 +32,12 @@ function Captured({ person }: { person: Person }) {
 export default function People() {
   const [search, setSearch] = useState('');
   const asked = useDeferredValue(search);
-  const [people, setPeople] = useState<Person[]>();
-  const [total, setTotal] = useState(0);
-  const [next, setNext] = useState<string | null>(null);
-  const [mistake, setMistake] = useState('');
+  const pages = usePages(peopleRoutes.list, { search: asked || undefined }, page => page.next);
+  const people = useMemo(() => pages.data?.pages.flatMap(page => page.people), [pages.data]);
+  const total = pages.data?.pages[0]?.total ?? 0;
+  const mistake = pages.error && !pages.data ? sentenceOf(pages.error) : '';
   const [shown, setShown] = useState<Person>();
   const list = useRef<HTMLDivElement>(null);
-
-  useEffect(() => {
-    let current = true;
-    call(peopleRoutes.list, { query: { search: asked || undefined } })
-      .then(page => {
-        if (!current) return;
-        setPeople(page.people);
-        setTotal(page.total);
-        setNext(page.next);
-        setMistake('');
-      })
-      .catch(error => current && setMistake(sentenceOf(error)));
-    return () => {
-      current = false;
-    };
-  }, [asked]);
 
   const rows = useVirtualizer({
     count: people?.length ?? 0,
@@ -62,16 +47,7 @@ export default function People() {
   });
   const items = rows.getVirtualItems();
   const lastShown = items.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (!next || !people || lastShown < people.length - 20) return;
-    setNext(null);
-    call(peopleRoutes.list, { query: { search: asked || undefined, before: next } })
-      .then(page => {
-        setPeople([...people, ...page.people]);
-        setNext(page.next);
-      })
-      .catch(error => setMistake(sentenceOf(error)));
-  }, [lastShown, next, people, asked]);
+  useReachesEnd(pages, lastShown, people?.length ?? 0);
 
   return (
     <main className="flex h-full flex-col">

@@ -26,7 +26,10 @@ const unreachable: Problem = {
 };
 
 type Nothing = Record<string, never>;
-type Given<R extends Route> = ([z.input<R['params']>] extends [Nothing] ? object : { params: z.input<R['params']> }) &
+/** What a call of a route is given: as much as the route takes. */
+export type Given<R extends Route> = ([z.input<R['params']>] extends [Nothing]
+  ? object
+  : { params: z.input<R['params']> }) &
   ([z.input<R['query']>] extends [Nothing] ? object : { query?: z.input<R['query']> }) &
   ([z.input<R['body']>] extends [Nothing] ? object : { body: z.input<R['body']> }) & { raw?: Blob };
 

@@ -1,22 +1,19 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { SignInPage } from '../account/sign-in.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
+import { areas } from '../areas.ts';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
-import { Skeleton } from '../ui/skeleton.tsx';
 import { Frame } from './frame.tsx';
+import { queries } from './query.ts';
 
-const FlowList = lazy(() => import('../flows/list.tsx'));
-const Workbench = lazy(() => import('../flows/workbench.tsx'));
-const Inbox = lazy(() => import('../inbox/inbox.tsx'));
-const People = lazy(() => import('../people/people.tsx'));
-const Settings = lazy(() => import('../settings/settings.tsx'));
-
-/** Leads begin with their flows, agents with who waits. */
+/** One begins with the first area that one has: leads with their flows, agents with who waits. */
 function Home() {
   const { member } = useSignedIn();
-  return <Navigate to={member.role === 'lead' ? '/flows' : '/inbox'} replace />;
+  const first = areas.find(({ path, forLeads }) => path !== undefined && (member.role === 'lead' || !forLeads));
+  return <Navigate to={first?.path ?? '/inbox'} replace />;
 }
 
 /** When a screen breaks: what was typed is in the browser, and reloading takes it up again. */
@@ -33,22 +30,11 @@ function Broken() {
   );
 }
 
-const later = (screen: React.ReactNode) => (
-  <Suspense fallback={<Skeleton lines={6} className="p-8" />}>{screen}</Suspense>
-);
-
 const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Broken />,
-    children: [
-      { path: '/flows', element: later(<FlowList />) },
-      { path: '/flows/:id', element: later(<Workbench />) },
-      { path: '/inbox/:id?', element: later(<Inbox />) },
-      { path: '/people', element: later(<People />) },
-      { path: '/settings', element: later(<Settings />) },
-      { path: '*', element: <Home /> },
-    ],
+    children: [...areas.flatMap(({ screens }) => screens ?? []), { path: '*', element: <Home /> }],
   },
 ]);
 
@@ -64,5 +50,10 @@ export function App() {
       </p>
     );
   if (!asked) return null;
-  return account ? <RouterProvider router={router} /> : <SignInPage />;
+  if (!account) return <SignInPage />;
+  return (
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  );
 }

@@ -1,10 +1,9 @@
-import { type FlowSummary, flowRoutes } from '@kineta/contract';
 import { defaultFilter, Command as Menu } from 'cmdk';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
+import { areas } from '../areas.ts';
 import { Keys } from '../ui/keys.tsx';
-import { call } from './api.ts';
 import { type Command, useCommands } from './commands.ts';
 
 /** As many as one looks through. */
@@ -12,42 +11,31 @@ const MOST_SHOWN = 40;
 /** With nothing typed, long groups show how they begin. */
 const FIRST = 6;
 
-/** The flows of the workspace; none while they are not read, and for agents. */
-function useFlows(): FlowSummary[] {
-  const { member } = useSignedIn();
-  const [flows, setFlows] = useState<FlowSummary[]>([]);
-  useEffect(() => {
-    if (member.role !== 'lead') return;
-    call(flowRoutes.list, {})
-      .then(reply => setFlows(reply.flows))
-      // The menu does without them.
-      .catch(() => {});
-  }, [member.role]);
-  return flows;
-}
-
 interface Offered extends Command {
   group: string;
 }
+
+const none: readonly Command[] = [];
+const noCommands = (): readonly Command[] => none;
 
 function useOffered(): Offered[] {
   const { member } = useSignedIn();
   const groups = useCommands(state => state.groups);
   const show = useCommands(state => state.show);
-  const flows = useFlows();
   const navigate = useNavigate();
-  return useMemo(() => {
-    const go = (to: string) => () => void navigate(to);
-    const areas = ['Flows', 'Inbox', 'People', 'Settings'].filter(
-      area => member.role === 'lead' || !['Flows', 'Settings'].includes(area),
-    );
-    return [
-      ...[...groups].flatMap(([group, make]) => make().map(command => ({ ...command, group }))),
-      ...flows.map(flow => ({ group: 'Flows', name: flow.name, run: go(`/flows/${flow.id}`) })),
-      ...areas.map(area => ({ group: 'Go to', name: area, run: go(`/${area.toLowerCase()}`) })),
-      { group: 'Help', name: 'All keys', keys: ['?'], run: () => show('keys') },
-    ];
-  }, [groups, flows, member.role, navigate, show]);
+  // The list of areas never changes, so each is asked by the same hooks each time.
+  const mine = areas.filter(({ forLeads }) => member.role === 'lead' || !forLeads);
+  const own = mine.map(({ name, useCommands: ask = noCommands }) =>
+    ask(navigate).map(one => ({ ...one, group: name })),
+  );
+  return [
+    ...[...groups].flatMap(([group, make]) => make().map(command => ({ ...command, group }))),
+    ...own.flat(),
+    ...mine.flatMap(({ name, path }) =>
+      path === undefined ? [] : [{ group: 'Go to', name, run: () => void navigate(path) }],
+    ),
+    { group: 'Help', name: 'All keys', keys: ['?'], run: () => show('keys') },
+  ];
 }
 
 /** What fits what was typed, the best first; with nothing typed, how every group begins. */

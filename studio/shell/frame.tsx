@@ -1,14 +1,13 @@
 import { LogOut } from 'lucide-react';
-import { useEffect } from 'react';
-import { NavLink, Outlet, useNavigate } from 'react-router';
+import { useEffect, useMemo } from 'react';
+import { NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
 import { SignInAgain } from '../account/sign-in.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
-import { useInbox } from '../inbox/store.ts';
-import { NoticeBell } from '../notices/bell.tsx';
-import { useNotices } from '../notices/store.ts';
+import { areas } from '../areas.ts';
 import { keyName } from '../ui/keys.tsx';
 import { clockTime } from '../ui/time.ts';
+import type { Area } from './area.ts';
 import { CommandKeys } from './command-keys.tsx';
 import { useCommands } from './commands.ts';
 import { live, useConnection } from './live.ts';
@@ -16,10 +15,14 @@ import { Logo } from './logo.tsx';
 
 const quiet = 'flex min-h-9 items-center justify-between rounded-md px-2.5 text-left text-night-3 hover:text-white';
 
-function Area({ to, name, count = 0 }: { to: string; name: string; count?: number }) {
+const noBadge = (): number => 0;
+
+/** The way to an area, with how much waits there. */
+function AreaLink({ area: { path, name, useBadge = noBadge } }: { area: Area }) {
+  const count = useBadge();
   return (
     <NavLink
-      to={to}
+      to={path!}
       className={({ isActive }) =>
         `flex min-h-9 items-center justify-between gap-2 rounded-md px-2.5 max-md:min-h-12 max-md:flex-1 max-md:justify-center ${
           isActive ? 'bg-night-2 text-white' : 'text-night-3 hover:text-white'
@@ -55,22 +58,23 @@ function OpenTeams() {
   );
 }
 
+/** The areas that who is signed in has. */
+export function useMyAreas(): readonly Area[] {
+  const { member } = useSignedIn();
+  return useMemo(() => areas.filter(({ forLeads }) => member.role === 'lead' || !forLeads), [member.role]);
+}
+
 /** What stands around every screen: the areas in the order of the work, and who one is. */
 export function Frame() {
   const { member, workspace } = useSignedIn();
   const signOut = useAccount(state => state.signOut);
   const online = useConnection(state => state.online && state.reachable);
-  const waiting = useInbox(state => state.counts.waiting);
-  const attend = useInbox(state => state.attend);
-  const attendNotices = useNotices(state => state.attend);
-  const navigate = useNavigate();
   const show = useCommands(state => state.show);
 
   useEffect(() => {
     live();
-    return attend();
-  }, [attend]);
-  useEffect(() => attendNotices(conversation => void navigate(`/inbox/${conversation}`)), [attendNotices, navigate]);
+  }, []);
+  const mine = useMyAreas();
 
   return (
     <div className="flex h-full max-md:flex-col-reverse">
@@ -82,11 +86,9 @@ export function Frame() {
           <Logo />
         </div>
         <div className="flex flex-col gap-0.5 max-md:w-full max-md:flex-row">
-          {member.role === 'lead' ? <Area to="/flows" name="Flows" /> : null}
-          <Area to="/inbox" name="Inbox" count={waiting} />
-          <Area to="/people" name="People" />
-          {member.role === 'lead' ? <Area to="/settings" name="Settings" /> : null}
-          <NoticeBell />
+          {mine.map(area =>
+            area.Standing ? <area.Standing key={area.name} /> : <AreaLink key={area.name} area={area} />,
+          )}
         </div>
         <div className="mt-3 flex flex-col gap-0.5 border-t border-night-2 pt-3 max-md:hidden">
           <button type="button" className={quiet} onClick={() => show('menu')}>
@@ -115,6 +117,7 @@ export function Frame() {
           <Outlet />
         </div>
       </div>
+      {mine.map(({ name, Attendant }) => (Attendant ? <Attendant key={name} /> : null))}
       <CommandKeys />
       <SignInAgain />
       {/* What was done is told at the side: over the page or the box for a reply it would take the next click. */}

@@ -1,0 +1,60 @@
+import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
+import { useEffect, useRef } from 'react';
+import type { Area } from '../shell/area.ts';
+import { live, useConnection } from '../shell/live.ts';
+import { isStale } from '../shell/query.ts';
+import { screen } from '../shell/screen.tsx';
+import { chime } from './chime.ts';
+import { showChange, useConversations, useCounts } from './store.ts';
+
+/** While much happens, lists are read anew at most so often, in milliseconds. */
+const READ_AT_MOST_EVERY = 700;
+
+/** Follows who waits, wherever one is: in the page’s title, and with a sound for somebody new. */
+function Attendant() {
+  const { waiting } = useCounts();
+  const { conversations } = useConversations('waiting');
+  // Who waits, as last heard: whoever is new among them is rung for, but nobody who was there before.
+  const known = useRef<Set<string>>(undefined);
+  useEffect(() => {
+    if (conversations) known.current ??= new Set(conversations.map(({ id }) => id));
+  }, [conversations]);
+  useEffect(() => {
+    const bare = document.title.replace(/^\(\d+\) /, '') || 'Kineta';
+    document.title = waiting > 0 ? `(${waiting}) ${bare}` : bare;
+  }, [waiting]);
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const soon = (delay: number) => {
+      timer ??= setTimeout(() => {
+        timer = undefined;
+        void isStale(conversationRoutes.list);
+      }, delay);
+    };
+    const heard = (summary: ConversationSummary) => {
+      showChange(summary);
+      const waits = summary.holder === 'waiting';
+      if (waits && known.current && !known.current.has(summary.id)) chime();
+      if (waits) known.current?.add(summary.id);
+      else known.current?.delete(summary.id);
+      soon(READ_AT_MOST_EVERY);
+    };
+    const socket = live();
+    socket.on('conversation', heard);
+    const stop = useConnection.subscribe((now, before) => now.epoch !== before.epoch && soon(0));
+    return () => {
+      clearTimeout(timer);
+      socket.off('conversation', heard);
+      stop();
+    };
+  }, []);
+  return null;
+}
+
+export const inbox: Area = {
+  name: 'Inbox',
+  path: '/inbox',
+  screens: [{ path: '/inbox/:id?', element: screen(() => import('./inbox.tsx')) }],
+  useBadge: () => useCounts().waiting,
+  Attendant,
+};

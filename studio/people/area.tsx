@@ -1,0 +1,8 @@
+import type { Area } from '../shell/area.ts';
+import { screen } from '../shell/screen.tsx';
+
+export const people: Area = {
+  name: 'People',
+  path: '/people',
+  screens: [{ path: '/people', element: screen(() => import('./people.tsx')) }],
+};
