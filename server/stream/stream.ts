@@ -10,8 +10,8 @@ import { events, listeners, type StreamEvent } from './model.ts';
 /** What is written of something that happened. */
 export type Happened = Omit<StreamEvent, 'id'>;
 
-/** How many events a listener hears of at once. */
-const AT_ONCE = 500;
+/** How many events are gone through at once: few enough that nobody’s message waits for it. */
+const AT_ONCE = 200;
 /**
  * How old an event is, in milliseconds, before it is heard: a number is given a moment before its row is there, and
  * within this time a higher number must not be taken for the next.
@@ -57,6 +57,13 @@ export async function writeEvents(
   );
 }
 
+/** An event that lies ahead of a listener: whether it wants to hear of it, and whether it is old enough. */
+interface Ahead {
+  id: string;
+  wanted: number | string;
+  settled: number | string;
+}
+
 /**
  * Lets each listener hear of what happened, in order, each from where it is: one process at a time, every event once.
  * What a listener writes while it hears is committed together with how far it has come, so that after a crash it goes
@@ -97,17 +104,20 @@ export class Stream {
       more = await database.transaction(async transaction => {
         const place = await this.place(listener, transaction);
         if (!place) return false;
-        const happened = await this.after(place.position, transaction);
-        const wanted = happened.filter(({ kind }) => listener.kinds.includes(kind));
+        const happened = await this.after(place.position, listener, transaction);
+        const wanted = happened.filter(one => Number(one.wanted) === 1).map(({ id }) => id);
         // After a failure one by one, so that only what it fails at is passed over in the end.
         const heard = place.failures > 0 ? wanted.slice(0, 1) : wanted;
-        const last = heard.length < wanted.length ? heard.at(-1) : happened.at(-1);
-        if (!last) return false;
-        next = heard[0]?.id;
-        if (heard.length > 0) tell = await listener.hear(heard, transaction);
+        const last = heard.length < wanted.length ? heard.at(-1) : happened.at(-1)?.id;
+        if (last === undefined) return false;
+        next = heard[0];
+        if (heard.length > 0) {
+          const rows = await this.tables.everywhere(events).all({ id: heard }, { by: 'id', transaction });
+          tell = await listener.hear(rows, transaction);
+        }
         await this.tables
           .everywhere(listeners)
-          .change({ position: last.id, failures: 0, why: null }, { name: listener.name }, { transaction });
+          .change({ position: last, failures: 0, why: null }, { name: listener.name }, { transaction });
         return happened.length === AT_ONCE || heard.length < wanted.length;
       });
     } catch (error) {
@@ -135,13 +145,12 @@ export class Stream {
    * Raw: read under a shared lock, so that an event that is written but not committed yet is waited for, not gone past:
    * a transaction may take its number early and commit late.
    */
-  private async after(position: string, transaction: Transaction): Promise<StreamEvent[]> {
-    const rows = await this.tables.database.query<StreamEvent & { settled: number | string }>(
-      `SELECT id, workspace_id AS workspaceId, kind, at, conversation_id AS conversationId, flow_id AS flowId,
-              edition_id AS editionId, number, said,
+  private async after(position: string, { kinds }: Listener, transaction: Transaction): Promise<Ahead[]> {
+    const rows = await this.tables.database.query<Ahead>(
+      `SELECT id, kind IN (:kinds) AS wanted,
               at < UTC_TIMESTAMP(3) - INTERVAL ${SETTLED * 1_000} MICROSECOND AS settled
        FROM events WHERE id > :position ORDER BY id LIMIT ${AT_ONCE} LOCK IN SHARE MODE`,
-      { replacements: { position }, type: QueryTypes.SELECT, transaction },
+      { replacements: { position, kinds }, type: QueryTypes.SELECT, transaction },
     );
     const fresh = rows.findIndex(({ settled }) => Number(settled) === 0);
     return fresh < 0 ? rows : rows.slice(0, fresh);
