@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { QueryTypes } from 'sequelize';
 import { z } from 'zod';
 import type { Transaction } from '../database/connect.ts';
@@ -25,6 +26,8 @@ function counted(counts: Map<string, { row: unknown[]; count: number }>, row: un
  * statement what many events add.
  */
 export function figuresListener({ database }: House): Listener {
+  /** Steps that are counted already, as far as this process remembers: who goes round comes the same way again and again. */
+  const walkedBefore = new LRUCache<string, true>({ max: 50_000 });
   const add = async (
     sql: string,
     counts: Map<string, { row: unknown[]; count: number }>,
@@ -48,7 +51,8 @@ export function figuresListener({ database }: House): Listener {
     );
   };
 
-  const walked = async (events: readonly StreamEvent[], transaction: Transaction): Promise<void> => {
+  /** @returns what is counted by now, to be remembered once that is committed */
+  const walked = async (events: readonly StreamEvent[], transaction: Transaction): Promise<string[]> => {
     // Whoever comes to a scene has come to it, and has come to it from somewhere: each is counted once a conversation.
     const steps = new Map<string, { row: unknown[]; count: unknown[] }>();
     for (const { kind, workspaceId, conversationId, flowId, at, said } of events) {
@@ -56,14 +60,15 @@ export function figuresListener({ database }: House): Listener {
       const { scene, from } = Entered.parse(said);
       for (const cameFrom of from === undefined ? [''] : ['', from]) {
         const key = `${conversationId} ${flowId} ${scene} ${cameFrom}`;
-        if (!steps.has(key))
+        if (!walkedBefore.has(key) && !steps.has(key))
           steps.set(key, {
             row: [conversationId, flowId, scene, cameFrom, workspaceId],
             count: [workspaceId, flowId, dayOf(at), scene, cameFrom],
           });
       }
     }
-    if (steps.size === 0) return;
+    const keys = [...steps.keys()];
+    if (steps.size === 0) return keys;
     const known = await database.query<{ key: string }>(
       `SELECT CONCAT(conversation_id, ' ', flow_id, ' ', scene, ' ', came_from) AS \`key\` FROM walked_scenes
        WHERE conversation_id IN (:conversations)`,
@@ -74,7 +79,7 @@ export function figuresListener({ database }: House): Listener {
       },
     );
     for (const { key } of known) steps.delete(key);
-    if (steps.size === 0) return;
+    if (steps.size === 0) return keys;
     await database.query(
       'INSERT INTO walked_scenes (conversation_id, flow_id, scene, came_from, workspace_id) VALUES :rows',
       { replacements: { rows: [...steps.values()].map(({ row }) => row) }, type: QueryTypes.INSERT, transaction },
@@ -87,6 +92,7 @@ export function figuresListener({ database }: House): Listener {
       counts,
       transaction,
     );
+    return keys;
   };
 
   return {
@@ -94,8 +100,10 @@ export function figuresListener({ database }: House): Listener {
     kinds: ['opened', 'entered'],
     async hear(events, transaction) {
       await begun(events, transaction);
-      await walked(events, transaction);
-      return undefined;
+      const keys = await walked(events, transaction);
+      return () => {
+        for (const key of keys) walkedBefore.set(key, true);
+      };
     },
   };
 }

@@ -55,7 +55,7 @@ describe('a listener', () => {
     },
   });
   const turns = async (stream: Stream, times = 1): Promise<void> => {
-    for (let turn = 0; turn < times; turn++) await stream.duties[0]!();
+    for (let turn = 0; turn < times; turn++) for (const duty of stream.duties) await duty();
   };
   const streamOf = async (listener: Listener): Promise<Stream> => {
     const stream = new Stream(server.house.tables, [listener], pino({ level: 'silent' }));

@@ -3,15 +3,17 @@ import type { Logger } from 'pino';
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
 import type { Database, Transaction } from '../database/connect.ts';
-import { Rows, type Tables } from '../database/rows.ts';
+import type { Tables } from '../database/rows.ts';
 import type { Listener } from './listener.ts';
 import { events, listeners, type StreamEvent } from './model.ts';
 
 /** What is written of something that happened. */
 export type Happened = Omit<StreamEvent, 'id'>;
 
-/** How many events are gone through at once: few enough that nobody’s message waits for it. */
+/** How many events a listener hears of at once: few enough that nobody’s message waits for it. */
 const AT_ONCE = 200;
+/** How many are looked ahead at once, of which only the kind is read. */
+const LOOKED_AT = 1_000;
 /**
  * How old an event is, in milliseconds, before it is heard: a number is given a moment before its row is there, and
  * within this time a higher number must not be taken for the next.
@@ -19,8 +21,11 @@ const AT_ONCE = 200;
 const SETTLED = 250;
 /** How often in a row a listener may fail at the same event before that is passed over. */
 const MOST_FAILURES = 8;
+/** After so many milliseconds a listener that nothing was for is moved on all the same. */
+const MOVED_ON_AFTER = 60_000;
 /** For how many days events are kept, once every listener has heard them. */
 const KEPT = 35;
+const CLEARED_EVERY = 600_000;
 const CLEARED_AT_ONCE = 5_000;
 
 /** The events that entries of a conversation are: those that their kinds tell the stream of. */
@@ -57,23 +62,25 @@ export async function writeEvents(
   );
 }
 
-/** An event that lies ahead of a listener: whether it wants to hear of it, and whether it is old enough. */
-interface Ahead {
-  id: string;
-  wanted: number | string;
-  settled: number | string;
-}
-
 /**
  * Lets each listener hear of what happened, in order, each from where it is: one process at a time, every event once.
  * What a listener writes while it hears is committed together with how far it has come, so that after a crash it goes
  * on where it left off. What it fails at again and again is passed over, and logged.
+ *
+ * Each process looks ahead once for all of its listeners: as far as everything is committed, and which kinds there are.
+ * A listener for whom there is nothing asks the database nothing.
  */
 export class Stream {
   private readonly tables: Tables;
   private readonly heardBy: readonly Listener[];
   private readonly logger: Logger;
-  private cleared = 0;
+  /** Up to where everything is committed, as far as this process has looked. */
+  private horizon = '0';
+  /** The newest event of each kind that this process has seen. */
+  private readonly newest = new Map<string, bigint>();
+  /** Up to where each listener was when this process last saw to it, and when that was. */
+  private readonly seen = new Map<string, { position: bigint; at: number }>();
+  private cleared = Date.now();
 
   constructor(tables: Tables, heardBy: readonly Listener[], logger: Logger) {
     this.tables = tables;
@@ -81,46 +88,73 @@ export class Stream {
     this.logger = logger;
   }
 
-  /** Each listener looks for itself, so that a slow one holds up no other. */
+  /** Each listener sees to itself, so that one that fails holds up no other. */
   get duties(): Duty[] {
-    return [...this.heardBy.map(listener => () => this.turn(listener)), () => this.clear()];
+    return [() => this.look(), ...this.heardBy.map(listener => () => this.turn(listener)), () => this.clear()];
   }
 
   /** Makes a place for listeners that are new, from which they hear all that is still there. */
   async open(): Promise<void> {
+    // Raw: of processes that start at once the first makes the place, and the others leave it as it is.
     for (const { name } of this.heardBy)
-      await this.tables.database.query(`INSERT IGNORE INTO listeners (name, position) VALUES (:name, 0)`, {
+      await this.tables.database.query('INSERT IGNORE INTO listeners (name, position) VALUES (:name, 0)', {
         replacements: { name },
         type: QueryTypes.INSERT,
       });
+    const places = await this.tables.everywhere(listeners).all({ name: this.heardBy.map(({ name }) => name) });
+    const [least] = places.map(({ position }) => BigInt(position)).toSorted((a, b) => (a < b ? -1 : 1));
+    this.horizon = String(least ?? 0n);
+  }
+
+  /**
+   * Looks how far everything is committed. Raw: read under a shared lock, so that an event that is written but not
+   * committed yet is waited for, not gone past: a transaction may take its number early and commit late.
+   */
+  private async look(): Promise<boolean> {
+    const rows = await this.tables.database.transaction(transaction =>
+      this.tables.database.query<{ id: string; kind: string; settled: number | string }>(
+        `SELECT id, kind, at < UTC_TIMESTAMP(3) - INTERVAL ${SETTLED * 1_000} MICROSECOND AS settled
+         FROM events WHERE id > :horizon ORDER BY id LIMIT ${LOOKED_AT} LOCK IN SHARE MODE`,
+        { replacements: { horizon: this.horizon }, type: QueryTypes.SELECT, transaction },
+      ),
+    );
+    for (const { id, kind, settled } of rows) {
+      if (Number(settled) === 0) return false;
+      this.horizon = id;
+      this.newest.set(kind, BigInt(id));
+    }
+    return rows.length === LOOKED_AT;
   }
 
   private async turn(listener: Listener): Promise<boolean> {
-    const { database } = this.tables;
+    const { name, kinds } = listener;
+    const seen = this.seen.get(name);
+    const isFor = kinds.some(kind => (this.newest.get(kind) ?? 0n) > (seen?.position ?? 0n));
+    if (seen && !isFor && Date.now() - seen.at < MOVED_ON_AFTER) return false;
+    const { horizon } = this;
     let tell: (() => void) | undefined;
-    let more = false;
     let next: string | undefined;
+    let more = false;
     try {
-      more = await database.transaction(async transaction => {
+      await this.tables.database.transaction(async transaction => {
         const place = await this.place(listener, transaction);
-        if (!place) return false;
-        const happened = await this.after(place.position, listener, transaction);
-        const wanted = happened.filter(one => Number(one.wanted) === 1).map(({ id }) => id);
+        if (!place) return;
         // After a failure one by one, so that only what it fails at is passed over in the end.
-        const heard = place.failures > 0 ? wanted.slice(0, 1) : wanted;
-        const last = heard.length < wanted.length ? heard.at(-1) : happened.at(-1)?.id;
-        if (last === undefined) return false;
-        next = heard[0];
-        if (heard.length > 0) {
-          const rows = await this.tables.everywhere(events).all({ id: heard }, { by: 'id', transaction });
-          tell = await listener.hear(rows, transaction);
-        }
-        await this.tables
-          .everywhere(listeners)
-          .change({ position: last, failures: 0, why: null }, { name: listener.name }, { transaction });
-        return happened.length === AT_ONCE || heard.length < wanted.length;
+        const most = place.failures > 0 ? 1 : AT_ONCE;
+        const heard = await this.wanted(place.position, horizon, kinds, most, transaction);
+        more = heard.length === most;
+        next = heard[0]?.id;
+        if (heard.length > 0) tell = await listener.hear(heard, transaction);
+        const reached = more ? heard.at(-1)!.id : horizon;
+        const position = BigInt(reached) > BigInt(place.position) ? reached : place.position;
+        if (position !== place.position || place.failures > 0)
+          await this.tables
+            .everywhere(listeners)
+            .change({ position, failures: 0, why: null }, { name }, { transaction });
+        this.seen.set(name, { position: BigInt(position), at: Date.now() });
       });
     } catch (error) {
+      this.seen.delete(name);
       if (next === undefined) throw error;
       await this.failed(listener, next, error);
       return false;
@@ -141,19 +175,21 @@ export class Stream {
     return place;
   }
 
-  /**
-   * Raw: read under a shared lock, so that an event that is written but not committed yet is waited for, not gone past:
-   * a transaction may take its number early and commit late.
-   */
-  private async after(position: string, { kinds }: Listener, transaction: Transaction): Promise<Ahead[]> {
-    const rows = await this.tables.database.query<Ahead>(
-      `SELECT id, kind IN (:kinds) AS wanted,
-              at < UTC_TIMESTAMP(3) - INTERVAL ${SETTLED * 1_000} MICROSECOND AS settled
-       FROM events WHERE id > :position ORDER BY id LIMIT ${AT_ONCE} LOCK IN SHARE MODE`,
-      { replacements: { position, kinds }, type: QueryTypes.SELECT, transaction },
+  /** What a listener wants to hear of, behind its place and as far as everything is committed. */
+  private wanted(
+    position: string,
+    horizon: string,
+    kinds: readonly string[],
+    most: number,
+    transaction: Transaction,
+  ): Promise<StreamEvent[]> {
+    // Raw: a stretch of the table by its key, of which few rows may be wanted.
+    return this.tables.database.query<StreamEvent>(
+      `SELECT id, workspace_id AS workspaceId, kind, at, conversation_id AS conversationId, flow_id AS flowId,
+              edition_id AS editionId, number, said
+       FROM events WHERE id > :position AND id <= :horizon AND kind IN (:kinds) ORDER BY id LIMIT ${most}`,
+      { replacements: { position, horizon, kinds }, type: QueryTypes.SELECT, transaction },
     );
-    const fresh = rows.findIndex(({ settled }) => Number(settled) === 0);
-    return fresh < 0 ? rows : rows.slice(0, fresh);
   }
 
   private async failed({ name }: Listener, event: string, error: unknown): Promise<void> {
@@ -168,16 +204,18 @@ export class Stream {
 
   /** Clears away what is old and was heard by all, a little at a time. */
   private async clear(): Promise<boolean> {
-    if (Date.now() - this.cleared < 600_000) return false;
+    if (Date.now() - this.cleared < CLEARED_EVERY) return false;
     this.cleared = Date.now();
     const places = await this.tables.everywhere(listeners).all({});
-    if (places.length === 0) return false;
     // Identities come as text, which as numbers may be more than a number holds.
     const [heard] = places.map(({ position }) => BigInt(position)).toSorted((a, b) => (a < b ? -1 : 1));
-    const removed = await new Rows(this.tables.database, events, null).remove(
-      { id: { upTo: String(heard) }, at: { before: new Date(Date.now() - KEPT * 86_400_000) } },
-      { most: CLEARED_AT_ONCE },
-    );
+    if (heard === undefined) return false;
+    const removed = await this.tables
+      .everywhere(events)
+      .remove(
+        { id: { upTo: String(heard) }, at: { before: new Date(Date.now() - KEPT * 86_400_000) } },
+        { most: CLEARED_AT_ONCE },
+      );
     if (removed === CLEARED_AT_ONCE) this.cleared = 0;
     return removed === CLEARED_AT_ONCE;
   }
