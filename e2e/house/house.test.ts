@@ -1,9 +1,8 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { FIRST_OPENING_BOUND, LOADER_BOUND, sizes } from '../bench/widget.ts';
-
-const root = join(import.meta.dirname, '../..');
+import { root, sources } from './sources.ts';
 
 /** Which parts of the house each may import: the arrows of docs/architecture.md. */
 const mayImport: Record<string, string[]> = {
@@ -15,13 +14,6 @@ const mayImport: Record<string, string[]> = {
   demo: ['core', 'contract', 'server'],
   e2e: ['core', 'contract', 'server', 'demo'],
 };
-
-function sources(folder: string): string[] {
-  return readdirSync(join(root, folder), { withFileTypes: true, recursive: true })
-    .filter(entry => entry.isFile() && /\.tsx?$/.test(entry.name))
-    .map(entry => join(entry.parentPath, entry.name))
-    .filter(file => !/[/\\](node_modules|dist)[/\\]/.test(file));
-}
 
 function imports(file: string): Array<{ from: string; onlyTypes: boolean }> {
   const text = readFileSync(file, 'utf8');

@@ -1,8 +1,7 @@
-import type { Act, AnswerShown, Beat, CardShown, FieldReply, FieldShown, Session } from '@kineta/core';
+import type { AnswerShown, Beat, CardShown, FieldReply, FieldShown } from '@kineta/core';
 import { useId, useState } from 'react';
 import { Button } from '../../ui/button.tsx';
 import { LineText } from '../../ui/line.tsx';
-import { actViewOf } from './acts/registry.ts';
 
 type Replied = Extract<Beat, { does: 'replies' }>;
 type OnReply = (words: string, picked?: Partial<Replied>) => void;
@@ -171,27 +170,4 @@ export function happeningWords({ does }: Beat): string {
   if (does === 'is told') return 'An answer came.';
   if (does === 'is not told') return 'No answer came.';
   return does === 'hands back' ? 'Handed back to the flow.' : '';
-}
-
-/** Lets time pass, or what was ordered come, when the flow waits for that. */
-export function RehearsedWait({
-  session,
-  acts,
-  onBeat,
-}: {
-  session: Session;
-  acts: readonly Act[];
-  onBeat: (beat: Beat) => void;
-}) {
-  if (session.state === 'handed over')
-    return (
-      <p className="text-center">
-        <Button look="quiet" onClick={() => onBeat({ does: 'hands back' })}>
-          Let them hand it back
-        </Button>
-      </p>
-    );
-  const order = acts.findLast(act => actViewOf(act)?.Awaited);
-  const Awaited = order && session.state !== 'ended' ? actViewOf(order)?.Awaited : undefined;
-  return Awaited ? <Awaited session={session} onBeat={onBeat} /> : null;
 }

@@ -22,10 +22,11 @@ import { dismissHint, Hint } from '../../ui/hint.tsx';
 import { useSelection } from '../selection.ts';
 import { actViewOf } from './acts/registry.ts';
 import type { ActProps } from './acts/view.ts';
-import { happeningWords, RehearsedAnswer, RehearsedWait } from './answer.tsx';
+import { happeningWords, RehearsedAnswer } from './answer.tsx';
 import { KeepRun, RunList } from './runs.tsx';
 import { SettingButton } from './setting.tsx';
 import { clockNow, useStage } from './stage.ts';
+import { RehearsedWait } from './wait.tsx';
 
 /** Further down than any log: where its end is need not be measured. */
 const FAR_DOWN = 1_000_000;

@@ -1,0 +1,26 @@
+import type { Act, Beat, Session } from '@kineta/core';
+import { Button } from '../../ui/button.tsx';
+import { actViewOf } from './acts/registry.ts';
+
+/** Lets time pass, or what was ordered come, when the flow waits for that. */
+export function RehearsedWait({
+  session,
+  acts,
+  onBeat,
+}: {
+  session: Session;
+  acts: readonly Act[];
+  onBeat: (beat: Beat) => void;
+}) {
+  if (session.state === 'handed over')
+    return (
+      <p className="text-center">
+        <Button look="quiet" onClick={() => onBeat({ does: 'hands back' })}>
+          Let them hand it back
+        </Button>
+      </p>
+    );
+  const order = acts.findLast(act => actViewOf(act)?.Awaited);
+  const Awaited = order && session.state !== 'ended' ? actViewOf(order)?.Awaited : undefined;
+  return Awaited ? <Awaited session={session} onBeat={onBeat} /> : null;
+}
