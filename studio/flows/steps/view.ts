@@ -12,7 +12,6 @@ export interface StepProps<S extends Step> {
   speaker: string;
 }
 
-/** How the studio shows one kind of step; the core's file of the same name says everything else about it. */
 /** What is there that a new step can begin with. */
 export interface Beginning {
   scenes: readonly Scene[];
