@@ -19,7 +19,12 @@ export const Comparison = z.enum([
 ]);
 export type Comparison = z.infer<typeof Comparison>;
 
-export const Row = z.strictObject({ fact: FactName, is: Comparison, value: Value.optional() });
+/** Its fact is empty as long as it was not said which one is looked at. */
+export const Row = z.strictObject({
+  fact: z.union([FactName, z.literal('')]),
+  is: Comparison,
+  value: Value.optional(),
+});
 export type Row = z.infer<typeof Row>;
 
 const Formula = z.strictObject({ formula: z.string().max(2_000) });
@@ -156,7 +161,7 @@ export function conditionReads(condition: Condition, facts: readonly Fact[]): st
     }
   }
   return conditionRows(condition)
-    .filter(row => needsValue(row.is))
+    .filter(row => row.fact !== '' && needsValue(row.is))
     .map(row => row.fact);
 }
 
@@ -185,7 +190,10 @@ export function conditionWords(condition: Condition): Words {
 
 function partWords(part: ConditionPart, inside: boolean): Words {
   if ('fact' in part)
-    return [factMark(part.fact), plain(needsValue(part.is) ? ` ${part.is} ${showValue(part.value)}` : ` ${part.is}`)];
+    return [
+      part.fact === '' ? plain('…') : factMark(part.fact),
+      plain(needsValue(part.is) ? ` ${part.is} ${showValue(part.value)}` : ` ${part.is}`),
+    ];
   if ('not' in part) return [plain('it is not so that '), ...partWords(part.not, true)];
   const parts = 'all' in part ? part.all : part.any;
   const joint = 'all' in part ? ' and ' : ' or ';

@@ -1,6 +1,7 @@
 import { everyKind } from '@kineta/core/every-kind';
-import type { Locator, Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { expect, openFlowFile, people, studio, test } from './stack.ts';
+import { dragTo } from './steps.ts';
 
 const say = (id: string, text: string) => ({ id, kind: 'say', line: [[{ text }]] });
 const rounds = {
@@ -34,15 +35,6 @@ const rounds = {
 const lines = (page: Page) => page.getByRole('textbox', { name: /^(Line|Question)$/ });
 const scenes = (page: Page) => page.getByRole('navigation', { name: 'Scenes' });
 const step = (page: Page, number: number) => page.getByLabel(new RegExp(`^Step ${number}: `));
-
-async function dragTo(page: Page, from: Locator, to: Locator): Promise<void> {
-  await from.hover();
-  await page.mouse.down();
-  const box = (await to.boundingBox())!;
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2, { steps: 12 });
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 2);
-  await page.mouse.up();
-}
 
 /** Takes a step by its handle and carries it over the one below, by the keys. */
 async function carryDown(page: Page, number: number): Promise<void> {

@@ -34,9 +34,9 @@ async function build(page: Page): Promise<void> {
   await newFlow(page, 'Price and qualify');
   await addLine(page, 'ask', 'What sort of home is it?');
   await page.keyboard.press('Tab');
-  const labels = page.getByRole('textbox', { name: /^Choice \d/ });
-  await labels.nth(0).fill('Flat');
-  await labels.nth(1).fill('House');
+  await page.keyboard.type('Flat');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('House');
   await newFact(page, 'Keep the answer as', 'home type');
   await addLine(page, 'ask', 'And what does heating cost you in a year?');
   await page.getByLabel('Kind of answer').selectOption('number');

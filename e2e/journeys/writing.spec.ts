@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { addStep, expect, openStep, people, studio, test, visit } from './stack.ts';
+import { dragTo } from './steps.ts';
 
 /** Makes a flow from nothing and opens it. */
 async function newFlow(page: Page, name: string): Promise<void> {
@@ -303,4 +304,81 @@ test('a picture in a line reaches the visitor, and markup in a line stays text',
   await hanne.getByRole('dialog').getByRole('checkbox').check();
   await hanne.getByRole('button', { name: 'Publish', exact: true }).click();
   await expect(hanne.getByText(/is live: new visitors/)).toBeVisible();
+});
+
+test('a question with its choices and the decision over it are written without leaving the keys; choices are moved and dragged', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'First minutes');
+  await addStep(hanne, 'ask');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('How do you heat today?');
+  const choices = hanne.getByRole('textbox', { name: /^Choice \d/ });
+  await expect(choices).toHaveCount(1);
+
+  // Tab to the first choice, Enter to the next, Backspace in an empty one back; Alt and an arrow move it.
+  await hanne.keyboard.press('Tab');
+  await expect(choices.first()).toBeFocused();
+  await hanne.keyboard.type('Gas');
+  await hanne.keyboard.press('Enter');
+  await hanne.keyboard.type('Oil');
+  await hanne.keyboard.press('Enter');
+  await expect(choices.nth(2)).toBeFocused();
+  await hanne.keyboard.press('Backspace');
+  await expect(choices).toHaveCount(2);
+  await expect(choices.nth(1)).toBeFocused();
+  await hanne.keyboard.press('Alt+ArrowUp');
+  await expect(choices.first()).toHaveValue('Oil');
+  await expect(choices.first()).toBeFocused();
+
+  // The same by the mouse.
+  await dragTo(hanne, hanne.getByRole('button', { name: 'Drag choice 1' }), choices.nth(1));
+  await expect(choices.first()).toHaveValue('Gas');
+  await expect(choices.nth(1)).toHaveValue('Oil');
+
+  // A new scene takes the words of the choice that leads there.
+  await hanne.getByRole('combobox', { name: 'Choice 2 leads to' }).selectOption({ label: '→ a new scene' });
+  await expect(hanne.getByRole('combobox', { name: 'Choice 2 leads to' })).toHaveText(/→ Oil/);
+
+  // What formats the line is reached by its key, gone through by the arrows, and left into the line.
+  await hanne.getByRole('textbox', { name: 'Question' }).click();
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.press('Control+a');
+  await hanne.keyboard.press('Alt+F10');
+  await expect(hanne.getByRole('button', { name: 'Bold' })).toBeFocused();
+  await hanne.keyboard.press('ArrowRight');
+  await expect(hanne.getByRole('button', { name: 'Italic' })).toBeFocused();
+  await hanne.keyboard.press('Enter');
+  await expect(hanne.locator('.ProseMirror-focused em')).toHaveText('How do you heat today?');
+
+  // A decision begins with what was last asked, which is kept from then on; one undo takes both back.
+  await addStep(hanne, 'decide');
+  const fact = hanne.getByRole('combobox', { name: 'Fact', exact: true });
+  await expect(fact).toHaveValue('how do you heat today');
+  await hanne.keyboard.press('Control+z');
+  await expect(fact).toBeHidden();
+  await hanne.getByRole('textbox', { name: 'Question' }).click();
+  await expect(hanne.getByLabel('Keep the answer as')).toHaveValue('');
+});
+
+test('a decision in front of every question asks what it looks at, and offers answers that are kept nowhere', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Second minutes');
+  await addStep(hanne, 'decide');
+  const fact = hanne.getByRole('combobox', { name: 'Fact', exact: true });
+  await expect(fact).toHaveValue('');
+  await expect(openStep(hanne).getByText('The decision does not say what it looks at.')).toBeVisible();
+  await addStep(hanne, 'ask');
+  await hanne.locator('.ProseMirror-focused').waitFor();
+  await hanne.keyboard.type('Do you own it?');
+  await hanne.getByLabel('Kind of answer').selectOption('yes or no');
+  await hanne.getByRole('button', { name: /^Step \d: Decide/ }).click();
+  await fact.selectOption({ label: 'the answer to “Do you own it?”' });
+  await expect(fact).toHaveValue('do you own it');
+  await expect(hanne.getByRole('combobox', { name: 'Value', exact: true })).toHaveValue('true');
 });

@@ -1,5 +1,5 @@
-import { addFact, type Fact, FactName, FactType, fittedFact } from '@kineta/core';
-import { type FormEvent, useState } from 'react';
+import { addFact, type Fact, FactName, FactType, fittedFact, unkeptAnswers } from '@kineta/core';
+import { type FormEvent, useMemo, useState } from 'react';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Select, TextField } from '../ui/field.tsx';
@@ -7,6 +7,8 @@ import { useDraft } from './draft/draft.ts';
 import { declareFact, useFacts } from './workplace.ts';
 
 const NEW = '\u0000new';
+/** Before the identity of a step whose answer is meant. */
+const ANSWER = '\u0000answer ';
 
 /** Makes a fact: its name, what it holds, and whether it is remembered for the person. */
 export function NewFact({
@@ -75,6 +77,23 @@ export function NewFact({
   );
 }
 
+/** What is answered in the draft and kept nowhere; the same list while that is the same. */
+function useUnkept(wanted: boolean): ReadonlyArray<{ step: string; question: string }> {
+  const found = useDraft(({ flow }) =>
+    wanted && flow ? JSON.stringify(unkeptAnswers(flow).map(({ step, question }) => ({ step, question }))) : '[]',
+  );
+  return useMemo(() => JSON.parse(found), [found]);
+}
+
+/** Keeps what is answered at a step. @returns the fact that keeps it; undefined when the step is gone */
+function keepAnswer(step: string): string | undefined {
+  const { flow, edit } = useDraft.getState();
+  const unkept = flow && unkeptAnswers(flow).find(one => one.step === step);
+  if (!unkept) return undefined;
+  edit(() => unkept.edits);
+  return unkept.fact.name;
+}
+
 /** Picks a fact, or makes one on the spot. */
 export function FactSelect({
   name,
@@ -82,6 +101,7 @@ export function FactSelect({
   fits,
   usualType,
   none,
+  offersAnswers = false,
   onPick,
 }: {
   name: string;
@@ -90,9 +110,12 @@ export function FactSelect({
   usualType: FactType;
   /** What stands for no fact at all, when there may be none. */
   none?: string;
+  /** Whether what is answered and kept nowhere yet can be picked as well: it is kept from then on. */
+  offersAnswers?: boolean;
   onPick: (fact: string | undefined) => void;
 }) {
   const { own, business, given, all } = useFacts();
+  const unkept = useUnkept(offersAnswers);
   const [making, setMaking] = useState(false);
   const groups = [
     { label: 'This flow', facts: own },
@@ -115,11 +138,17 @@ export function FactSelect({
         onChange={event => {
           const picked = event.target.value;
           if (picked === NEW) return setMaking(true);
+          if (picked.startsWith(ANSWER)) {
+            const fact = keepAnswer(picked.slice(ANSWER.length));
+            if (fact !== undefined) onPick(fact);
+            return;
+          }
           declareFact(picked);
           onPick(picked || undefined);
         }}
       >
         {none !== undefined ? <option value="">{none}</option> : null}
+        {none === undefined && !value ? <option value="">what is looked at…</option> : null}
         {value && !all.some(fact => fact.name === value) ? <option value={value}>{value} (no such fact)</option> : null}
         {groups.length === 1
           ? options(groups[0]!.facts)
@@ -128,6 +157,15 @@ export function FactSelect({
                 {options(group.facts)}
               </optgroup>
             ))}
+        {unkept.length > 0 ? (
+          <optgroup label="Answers not kept yet">
+            {unkept.map(({ step, question }) => (
+              <option key={step} value={ANSWER + step}>
+                the answer to “{question}”
+              </option>
+            ))}
+          </optgroup>
+        ) : null}
         <option value={NEW}>New fact…</option>
       </Select>
       {making ? <NewFact type={usualType} onClose={() => setMaking(false)} onMade={onPick} /> : null}

@@ -190,8 +190,8 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
     requestAnimationFrame(() => write(step.id, 'line'));
   };
   const become = (kind: Step['kind']) => {
-    const next = { ...newStep(kind, teams[0]?.name), id: step.id };
-    edit(flow => changeStep(flow, next));
+    const { step: next, besides } = newStep(kind, teams[0]?.name, step.id);
+    edit(flow => [...besides, ...changeStep(flow, next)]);
     if (hasLine(next)) writeAgain();
     else {
       setChoosing(false);

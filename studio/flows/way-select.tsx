@@ -4,6 +4,8 @@ import { Select } from '../ui/field.tsx';
 import { newId, useDraft } from './draft/draft.ts';
 
 const NEW = '\u0000new';
+/** The longest title of a scene. */
+const LONGEST_TITLE = 100;
 
 /** The scenes by identity and title; the same list while those are the same, whatever is written in them. */
 function useSceneTitles(): ReadonlyArray<{ id: string; title: string }> {
@@ -17,6 +19,7 @@ export function WaySelect({
   value,
   carryOn = 'carry on',
   comesBack = false,
+  titled = '',
   onPick,
 }: {
   name: string;
@@ -25,6 +28,8 @@ export function WaySelect({
   carryOn?: string | null;
   /** Whether the play comes back from the scene, so that a new one is not to end the flow. */
   comesBack?: boolean;
+  /** What a new scene would be called: the words on what leads there. */
+  titled?: string | undefined;
   onPick: (scene: string | undefined) => void;
 }) {
   const scenes = useSceneTitles();
@@ -40,7 +45,9 @@ export function WaySelect({
   const edit = useDraft(state => state.edit);
   const makeScene = () => {
     const steps = comesBack ? [] : [usualKinds.close.blank(newId())];
-    const scene = { id: newId(), title: `Scene ${scenes.length + 1}`, steps };
+    const title = titled.trim();
+    const isFree = title !== '' && title.length <= LONGEST_TITLE && !scenes.some(scene => scene.title === title);
+    const scene = { id: newId(), title: isFree ? title : `Scene ${scenes.length + 1}`, steps };
     edit(flow => insertScene(flow, flow.scenes.length, scene));
     onPick(scene.id);
   };

@@ -12,13 +12,13 @@ function waitBefore(retry: number): number {
 }
 
 /**
- * What the studio has read of the server. A read that failed for a while is tried again by itself; what live messages say
- * is stale is read anew, once for as many as come at a time.
+ * What the studio has read of the server: shown at once where it is wanted again, and read anew meanwhile, as whatever was
+ * done elsewhere may have changed it. A read that failed for a while is tried again by itself; what live messages say is
+ * stale is read anew, once for as many as come at a time.
  */
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      staleTime: 10_000,
       retry: (failures, error) => failures < MOST_RETRIES && error instanceof CallError && error.passing,
       retryDelay: waitBefore,
       refetchOnWindowFocus: true,

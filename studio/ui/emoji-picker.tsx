@@ -10,15 +10,17 @@ interface EmojiPickerProps {
   onPick: (emoji: string) => void;
   /** Called once it has closed, in place of giving the focus back to its button. */
   onClosed: () => void;
+  /** Whether Tab passes it by, as in a row of tools that is gone through by the arrows. */
+  inToolbar?: true;
 }
 
 /** A button that opens all emoji, to be searched by name. */
-export function EmojiPicker({ onPick, onClosed }: EmojiPickerProps) {
+export function EmojiPicker({ onPick, onClosed, inToolbar }: EmojiPickerProps) {
   const [open, setOpen] = useState(false);
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
-        <IconButton name="Emoji" onMouseDown={event => event.preventDefault()}>
+        <IconButton name="Emoji" tabIndex={inToolbar ? -1 : undefined} onMouseDown={event => event.preventDefault()}>
           <Smile className="size-3.5" aria-hidden="true" />
         </IconButton>
       </Popover.Trigger>

@@ -7,7 +7,7 @@ import { factMark, plain } from '../../facts/words.ts';
 import { message, spoken } from '../../messages/message.ts';
 import { Answer, type AnswerType, answerKindOf } from '../answers/registry.ts';
 import { Id } from '../id.ts';
-import { isEmptyLine, Line, lineOf, lineReads } from '../line.ts';
+import { isEmptyLine, Line, lineOf, lineReads, lineText } from '../line.ts';
 import type { AnswerShown } from '../shown.ts';
 import { type Exit, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings } from './say.ts';
@@ -42,13 +42,7 @@ export const ask: StepKind<Ask> = {
     id,
     kind: 'ask',
     line: [],
-    answer: {
-      type: 'choice',
-      choices: [
-        { id: `${id}-1`, label: 'Yes' },
-        { id: `${id}-2`, label: 'No' },
-      ],
-    },
+    answer: { type: 'choice', choices: [{ id: `${id}-1`, label: '' }] },
     tries: 2,
   }),
   words: (step, around) => [
@@ -78,6 +72,12 @@ export const ask: StepKind<Ask> = {
   waits: () => true,
   asks: true,
   reading: ({ line, answer }) => ({ line, picks: answerKindOf(answer.type).labels?.(answer) ?? [] }),
+  keeping(step) {
+    const question = lineText(step.line).trim();
+    const [type] = answerKindOf(step.answer.type).keptAs;
+    if (step.fact !== undefined || question === '' || type === undefined) return undefined;
+    return { question, type, keptIn: fact => ({ ...step, fact }) };
+  },
   unkept: ({ answer, fact }) => (fact ? [] : (answerKindOf(answer.type).labels?.(answer) ?? [])),
   reads: step => [...lineReads(step.line), ...lineReads(step.again ?? [])],
   sets: step => (step.fact ? [step.fact] : []),

@@ -30,7 +30,7 @@ export const decide: StepKind<Decide> = {
   kind: 'decide',
   purpose: 'Go different ways, depending on what is known',
   schema: Decide,
-  blank: id => ({ id, kind: 'decide', ways: [{ when: { all: [{ fact: 'answer', is: 'is known' }] } }], otherwise: {} }),
+  blank: id => ({ id, kind: 'decide', ways: [{ when: { all: [{ fact: '', is: 'is known' }] } }], otherwise: {} }),
   words: (step, around) => [
     ...step.ways.flatMap((way, index) => [
       plain(index === 0 ? 'If ' : '; if '),
@@ -74,7 +74,14 @@ export const decide: StepKind<Decide> = {
     for (const [index, way] of step.ways.entries()) {
       const part = `ways.${index}`;
       for (const row of conditionRows(way.when)) {
-        if (!names.includes(row.fact))
+        if (row.fact === '')
+          findings.push({
+            code: 'empty line',
+            level: 'problem',
+            sentence: 'The decision does not say what it looks at.',
+            part,
+          });
+        else if (!names.includes(row.fact))
           findings.push({
             code: 'no such fact',
             level: 'problem',

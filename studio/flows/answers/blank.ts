@@ -4,9 +4,7 @@ import { newId } from '../draft/draft.ts';
 /** A new answer of a type, to be filled in. Choices stay when both types of answer have them. */
 export function blankAnswer(type: Answer['type'], before: Answer | FieldAnswer): Answer {
   const choices =
-    'choices' in before
-      ? before.choices.map(({ id, label }) => ({ id, label }))
-      : ['One', 'Another'].map(label => ({ id: newId(), label }));
+    'choices' in before ? before.choices.map(({ id, label }) => ({ id, label })) : [{ id: newId(), label: '' }];
   return answerKindOf(type).blank(choices);
 }
 

@@ -82,6 +82,8 @@ export interface LineKeys {
   onUp?: () => void;
   onDown?: () => void;
   onEscape?: () => void;
+  /** Tab: on to what goes with the line. @returns whether there is such; else Tab goes on as everywhere */
+  onTab?: () => boolean;
 }
 
 interface LineEditorProps extends LineKeys {
@@ -134,7 +136,7 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
         return top >= around.top && bottom <= around.bottom;
       },
       handleKeyDown(view, event) {
-        const { onEnter, onEmptied, onSlash, onUp, onDown, onEscape } = latest.current.keys;
+        const { onEnter, onEmptied, onSlash, onUp, onDown, onEscape, onTab } = latest.current.keys;
         const { doc, selection } = view.state;
         const isEmpty = doc.textContent === '' && doc.content.size <= 2;
         const act = (action: (() => void) | undefined): boolean => {
@@ -151,6 +153,10 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
         if (event.key === 'Backspace' && isEmpty) return act(onEmptied);
         if (event.key === '/' && isEmpty) return act(onSlash);
         if (event.key === 'Escape') return act(onEscape);
+        if (event.key === 'Tab' && !event.shiftKey && onTab?.()) {
+          event.preventDefault();
+          return true;
+        }
         if (event.key === 'ArrowUp' && selection.from <= 1 && selection.empty) return act(onUp);
         if (event.key === 'ArrowDown' && selection.to >= doc.content.size - 1 && selection.empty) return act(onDown);
         return false;

@@ -1,7 +1,7 @@
 import { Link } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { Bold, Italic, Link2 } from 'lucide-react';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { EmojiPicker } from '../../ui/emoji-picker.tsx';
@@ -52,10 +52,41 @@ function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }
   );
 }
 
-/** What can be put into the line being written: weight, a link, an emoji, a fact. Keeps the caret where it is. */
+/** The key by which one gets from a text to its tools, as in other editors. */
+const TO_TOOLS = 'F10';
+
+/** Lets the arrows go from tool to tool, and Escape back into the line. */
+function onToolKey(event: React.KeyboardEvent<HTMLElement>, editor: Editor): void {
+  const tools = [...event.currentTarget.querySelectorAll<HTMLElement>('button')];
+  const at = tools.indexOf(document.activeElement as HTMLElement);
+  if (at < 0) return;
+  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+  if (by !== 0) tools.at((at + by) % tools.length)?.focus();
+  else if (event.key === 'Escape') editor.commands.focus();
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+
+/**
+ * What can be put into the line being written: weight, a link, an emoji, a fact. Keeps the caret where it is. Tab passes
+ * them by, so that it leads to what goes with the line; Alt and F10 lead here.
+ */
 export function LineTools({ editor }: { editor: Editor | null }) {
   const { all: facts } = useFacts();
   const [linking, setLinking] = useState(false);
+  const bar = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    if (!editor) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (!event.altKey || event.key !== TO_TOOLS) return;
+      event.preventDefault();
+      bar.current?.querySelector('button')?.focus();
+    };
+    const { dom } = editor.view;
+    dom.addEventListener('keydown', onKey);
+    return () => dom.removeEventListener('keydown', onKey);
+  }, [editor]);
   if (!editor) return null;
   const hold = (event: React.MouseEvent) => event.preventDefault();
   const insert = (fact: string) => {
@@ -67,17 +98,35 @@ export function LineTools({ editor }: { editor: Editor | null }) {
       .run();
   };
   return (
-    <span className="flex items-center gap-0.5">
-      <IconButton name="Bold" onMouseDown={hold} onClick={() => editor.chain().focus().toggleBold().run()}>
+    <span
+      ref={bar}
+      role="toolbar"
+      aria-label="Format the line"
+      aria-keyshortcuts="Alt+F10"
+      onKeyDown={event => onToolKey(event, editor)}
+      className="flex items-center gap-0.5"
+    >
+      <IconButton
+        name="Bold"
+        tabIndex={-1}
+        onMouseDown={hold}
+        onClick={() => editor.chain().focus().toggleBold().run()}
+      >
         <Bold className="size-3.5" aria-hidden="true" />
       </IconButton>
-      <IconButton name="Italic" onMouseDown={hold} onClick={() => editor.chain().focus().toggleItalic().run()}>
+      <IconButton
+        name="Italic"
+        tabIndex={-1}
+        onMouseDown={hold}
+        onClick={() => editor.chain().focus().toggleItalic().run()}
+      >
         <Italic className="size-3.5" aria-hidden="true" />
       </IconButton>
-      <IconButton name="Link" onMouseDown={hold} onClick={() => setLinking(true)}>
+      <IconButton name="Link" tabIndex={-1} onMouseDown={hold} onClick={() => setLinking(true)}>
         <Link2 className="size-3.5" aria-hidden="true" />
       </IconButton>
       <EmojiPicker
+        inToolbar
         onClosed={() => editor.commands.focus()}
         onPick={emoji => editor.commands.insertContent({ type: 'text', text: emoji })}
       />
@@ -86,7 +135,11 @@ export function LineTools({ editor }: { editor: Editor | null }) {
         items={facts.map(fact => ({ label: fact.name, onSelect: () => insert(fact.name) }))}
         empty="This flow knows no facts yet. Ask something first."
       >
-        <button type="button" className="rounded px-1.5 py-0.5 text-xs text-ink-2 hover:bg-paper-2 hover:text-ink">
+        <button
+          type="button"
+          tabIndex={-1}
+          className="rounded px-1.5 py-0.5 text-xs text-ink-2 hover:bg-paper-2 hover:text-ink"
+        >
           Insert a fact
         </button>
       </Menu>

@@ -56,6 +56,13 @@ function Picks({ answer }: { answer: Answer }) {
   );
 }
 
+/** From the question on to what can be picked. @returns whether anything can be */
+function goToFirstChoice(step: string): boolean {
+  const first = document.querySelector<HTMLElement>(`#step-${CSS.escape(step)} [data-choice]`);
+  first?.focus();
+  return first !== null;
+}
+
 function Body({ step, change, keys, speaker, selected }: StepProps<Ask>) {
   const title = useTitle();
   return (
@@ -66,7 +73,7 @@ function Body({ step, change, keys, speaker, selected }: StepProps<Ask>) {
       line={step.line}
       placeholder="What shall be asked?"
       selected={selected}
-      keys={keys}
+      keys={{ ...keys, onTab: () => goToFirstChoice(step.id) }}
       onChange={line => change({ ...step, line }, 'line')}
     >
       <Picks answer={step.answer} />

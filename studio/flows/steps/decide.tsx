@@ -15,7 +15,7 @@ import { RemoveButton } from '../../ui/remove-button.tsx';
 import { FactSelect } from '../facts.tsx';
 import { FormulaField } from '../lines/formula-field.tsx';
 import { WaySelect } from '../way-select.tsx';
-import { useFacts } from '../workplace.ts';
+import { knownFacts, useFacts } from '../workplace.ts';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
@@ -121,10 +121,11 @@ function RowEditor({ row, onSet }: { row: Row; onSet: (row: Row) => void }) {
         name="Fact"
         value={row.fact}
         usualType="text"
+        offersAnswers
         onPick={name => {
           if (!name) return;
           // Yes or no is asked about more often than whether it is known.
-          const isYesNo = all.find(known => known.name === name)?.type === 'yes/no';
+          const isYesNo = knownFacts().find(known => known.name === name)?.type === 'yes/no';
           onSet(isYesNo ? { fact: name, is: 'is', value: true } : { fact: name, is: row.is });
         }}
       />
@@ -187,7 +188,7 @@ function GroupEditor({
   children?: ReactNode;
 }) {
   const { all } = useFacts();
-  const blank: Row = { fact: all[0]?.name ?? 'answer', is: 'is known' };
+  const blank: Row = { fact: all[0]?.name ?? '', is: 'is known' };
   const joint = jointOf(group);
   const parts = partsOf(group);
   const setParts = (next: ConditionPart[]) => onSet(groupOf(joint, next));
@@ -238,7 +239,7 @@ function GroupEditor({
 
 function ConditionEditor({ condition, onSet }: { condition: Condition; onSet: (condition: Condition) => void }) {
   const { all } = useFacts();
-  const blank: Row = { fact: all[0]?.name ?? 'answer', is: 'is known' };
+  const blank: Row = { fact: all[0]?.name ?? '', is: 'is known' };
   const mode = 'formula' in condition ? 'formula' : jointOf(condition as Group);
   const joint = (
     <Select
@@ -308,7 +309,7 @@ function Panel({ step, change }: StepProps<Decide>) {
         </div>
       ))}
       <AddButton
-        onClick={() => setWays([...step.ways, { when: { all: [{ fact: all[0]?.name ?? 'answer', is: 'is known' }] } }])}
+        onClick={() => setWays([...step.ways, { when: { all: [{ fact: all[0]?.name ?? '', is: 'is known' }] } }])}
       >
         Another way
       </AddButton>
@@ -328,8 +329,8 @@ export const decideView: StepView<Decide> = {
   name: 'Decide',
   Body: DirectionBody,
   Panel,
-  begin(blank, { fact }) {
-    const first = fact();
+  begin(blank, { asked, fact }) {
+    const first = asked() ?? fact();
     return first === undefined ? blank : { ...blank, ways: [{ when: { all: [{ fact: first, is: 'is known' }] } }] };
   },
 };

@@ -116,6 +116,7 @@ function ActionEditor({
         <WaySelect
           name={`Button ${index + 1} leads to`}
           value={action.to}
+          titled={action.label}
           onPick={to => {
             const { to: _, ...rest } = action;
             onSet(to ? { ...rest, to } : rest);

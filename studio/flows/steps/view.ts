@@ -17,6 +17,8 @@ export interface Beginning {
   scenes: readonly Scene[];
   /** The first fact of this flow that can be kept in and fits. */
   fact(fits?: (fact: Fact) => boolean): string | undefined;
+  /** The fact that keeps what was last asked in front of it; from now on, when none did. */
+  asked(): string | undefined;
   /** A team of the workspace. */
   team: string | undefined;
 }

@@ -7,7 +7,7 @@ function decidedWords({ act: { step, way }, flow, known, locale }: ActProps<'dec
   const decide = findStep(flow, step)?.step;
   const ways = (decide && kindOf(decide).decisions?.(decide)) ?? [];
   const asked = way < 0 ? ways : ways.slice(way, way + 1);
-  const names = [...new Set(asked.flatMap(({ when }) => conditionRows(when).map(row => row.fact)))];
+  const names = [...new Set(asked.flatMap(({ when }) => conditionRows(when).flatMap(row => row.fact || [])))];
   const values = names
     .filter(name => flow.facts.some(fact => fact.name === name))
     .map(name => {
