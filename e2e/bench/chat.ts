@@ -1,8 +1,7 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createInterface } from 'node:readline';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { EntryBatch } from '@kineta/contract';
 import type { Flow } from '@kineta/core';
@@ -10,8 +9,8 @@ import { connect, migrate, startPrivateDatabase } from '@kineta/server';
 import { createConnection } from 'mariadb';
 import { io, type Socket } from 'socket.io-client';
 import { percentile, type Result, result } from './result.ts';
+import { root, started } from './started.ts';
 
-const root = join(import.meta.dirname, '../..');
 /** Each visitor replies once in this time; they are spread evenly over it. */
 const EVERY = 5_000;
 const ROUNDS = 6;
@@ -142,26 +141,6 @@ async function echo(url: string, sockets: Socket[]): Promise<Talker> {
   sockets.push(socket);
   await connected(socket);
   return () => socket.timeout(20_000).emitWithAck('reply', 'Semi-detached');
-}
-
-/** Starts a process and waits for the first line that it prints. */
-async function started(
-  command: string,
-  words: string[],
-  env: Record<string, string>,
-): Promise<{ process: ChildProcess; line: string }> {
-  const child = spawn(command, words, {
-    cwd: root,
-    env: { ...process.env, ...env },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const line = await new Promise<string>((resolve, reject) => {
-    child.once('exit', () => reject(new Error(`${words[0]} stopped before it was ready.`)));
-    createInterface({ input: child.stdout! }).on('line', text =>
-      /answers on|^\d+$/.test(text) ? resolve(text) : undefined,
-    );
-  });
-  return { process: child, line };
 }
 
 async function publish(databaseUrl: string): Promise<void> {
