@@ -79,11 +79,11 @@ describe('choices', () => {
     ['BUNGALOW!!', 'Bungalow'],
     ['bungalo', 'Bungalow'],
   ])('“%s” is %s', (text, label) => {
-    expect(understandChoice(text, homes)).toEqual({ value: homes.indexOf(label) });
+    expect(understandChoice(text, homes, 'en-GB')).toEqual({ value: homes.indexOf(label) });
   });
 
   test.each(['', 'castle', '9', 'not a flat', 'flat or bungalow', 'how much is it?'])('“%s” is none', text => {
-    expect(understandChoice(text, homes)).toHaveProperty('unclear');
+    expect(understandChoice(text, homes, 'en-GB')).toHaveProperty('unclear');
   });
 });
 
@@ -91,14 +91,14 @@ describe('yes and no', () => {
   test.each(['yes', 'Yep', 'yeah sure', 'ok', '👍', 'yes please', 'Of course', 'yess', 'yes we own it'])(
     '“%s” is yes',
     text => {
-      expect(understandYesNo(text)).toEqual({ value: true });
+      expect(understandYesNo(text, 'en-GB')).toEqual({ value: true });
     },
   );
   test.each(['no', 'nope', 'no thanks', 'not really', 'I don’t', 'nah', 'no I rent', 'not yet'])('“%s” is no', text => {
-    expect(understandYesNo(text)).toEqual({ value: false });
+    expect(understandYesNo(text, 'en-GB')).toEqual({ value: false });
   });
   test.each(['', 'yes and no', 'perhaps', 'what?'])('“%s” is neither', text => {
-    expect(understandYesNo(text)).toHaveProperty('unclear');
+    expect(understandYesNo(text, 'en-GB')).toHaveProperty('unclear');
   });
 });
 
@@ -156,10 +156,10 @@ describe('several choices', () => {
     ['none of these', []],
     ['Neither', []],
   ])('“%s” is %j', (text, value) => {
-    expect(understandSeveral(text, topics)).toEqual({ value });
+    expect(understandSeveral(text, topics, 'en-GB')).toEqual({ value });
   });
   test.each(['', 'price and castles', 'how much?'])('“%s” is none', text => {
-    expect(understandSeveral(text, topics)).toHaveProperty('unclear');
+    expect(understandSeveral(text, topics, 'en-GB')).toHaveProperty('unclear');
   });
 });
 
@@ -193,4 +193,20 @@ describe('dates, on Tuesday 24 November 2026', () => {
   test.each(['', 'soon', 'whenever', 'at five', '31/31/2027'])('“%s” is none', text => {
     expect(understood(text)).toHaveProperty('unclear');
   });
+});
+
+test('what is no place in a list is not taken for one', () => {
+  const homes = ['Flat', 'Terraced', 'Detached'];
+  expect(understandChoice('no one', homes, 'en-GB')).toHaveProperty('unclear');
+  expect(understandChoice('no 2', homes, 'en-GB')).toEqual({ value: 1 });
+});
+
+test('amounts are multiplied by words as by signs', () => {
+  expect(understandNumber('two grand', 'en-GB')).toEqual({ value: 2_000 });
+  expect(understandNumber('2 grand', 'en-GB')).toEqual({ value: 2_000 });
+});
+
+test('a language without a vocabulary of its own is understood in English', () => {
+  expect(understandYesNo('yep', 'cy-GB')).toEqual({ value: true });
+  expect(understandYesNo('yep', 'EN')).toEqual({ value: true });
 });

@@ -1,8 +1,6 @@
 import { distance } from 'fastest-levenshtein';
 import { bare, type Understanding } from './answer.ts';
-
-const numerals = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
-const ordinals = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
+import { type Understood, vocabularyOf } from './vocabulary/vocabularies.ts';
 
 /** How many slips a word of this length may hold and still be meant. */
 function slips(length: number): number {
@@ -11,20 +9,17 @@ function slips(length: number): number {
 }
 
 /** The place that “2”, “the second one”, “number 3” or “last” names in a list of `count`, or null. */
-function place(words: string, count: number): number | null {
-  const bareNumber = /^(?:(?:number|no|option|answer) )?(\d{1,2})$/.exec(words);
-  if (bareNumber) {
-    const index = Number(bareNumber[1]) - 1;
-    return index >= 0 && index < count ? index : null;
-  }
-  const numeral = numerals.indexOf(words.replace(/^(number|option|answer) /, ''));
-  if (numeral >= 0) return numeral < count ? numeral : null;
-  const short = /^(?:the )?(\d{1,2})(?:st|nd|rd|th)(?: one)?$/.exec(words);
-  if (short) return Number(short[1]) <= count ? Number(short[1]) - 1 : null;
-  const core = words.replace(/^the /, '').replace(/ (one|option|answer|choice)$/, '');
-  if (core === 'last') return count - 1;
-  const index = ordinals.indexOf(core);
-  return index >= 0 && index < count ? index : null;
+function place(words: string, count: number, vocabulary: Understood): number | null {
+  const { beforeDigits, beforeNumeral, afterNumber, aroundOrdinal, numerals, ordinals, last } = vocabulary;
+  const inList = (index: number): number | null => (index >= 0 && index < count ? index : null);
+  const digits = words.replace(beforeDigits, '');
+  if (/^\d{1,2}$/.test(digits)) return inList(Number(digits) - 1);
+  const numeral = numerals.indexOf(words.replace(beforeNumeral, ''));
+  if (numeral >= 0) return inList(numeral);
+  const short = afterNumber.exec(words);
+  if (short) return inList(Number(short[1]) - 1);
+  const ordinal = words.replace(aroundOrdinal, '');
+  return ordinal === last ? count - 1 : inList(ordinals.indexOf(ordinal));
 }
 
 /** Labels in their bare words: the same few are compared with every answer. */
@@ -45,9 +40,11 @@ function bareLabel(label: string): string {
  * Finds which of the labels a typed answer means: the label itself, with typing errors (“semi detatched”), part of it
  * when only one has that part (“semi”), the label inside a sentence, or its number or ordinal. Two labels that fit
  * equally well are no match: it is kinder to ask again than to guess.
+ * @param language BCP 47
  * @returns the index of the label, or why there is none
  */
-export function understandChoice(text: string, labels: readonly string[]): Understanding {
+export function understandChoice(text: string, labels: readonly string[], language: string): Understanding {
+  const vocabulary = vocabularyOf(language);
   const words = bare(text);
   if (words === '') return { unclear: 'empty' };
   const bareLabels = labels.map(bareLabel);
@@ -65,7 +62,7 @@ export function understandChoice(text: string, labels: readonly string[]): Under
     .sort((a, b) => a.slips - b.slips);
   if (scored[0] && scored[0].slips < (scored[1]?.slips ?? Number.POSITIVE_INFINITY)) return { value: scored[0].index };
 
-  const named = place(words, labels.length);
+  const named = place(words, labels.length, vocabulary);
   if (named !== null) return { value: named };
 
   const said = ` ${words} `;
@@ -75,7 +72,7 @@ export function understandChoice(text: string, labels: readonly string[]): Under
     const longest = inside.filter(
       index => !inside.some(other => other !== index && ` ${bareLabels[other]} `.includes(` ${bareLabels[index]} `)),
     );
-    const negated = /\b(not|no|isn t|neither|none)\b/.test(words);
+    const negated = vocabulary.denies.test(words);
     return (negated ? null : one(longest)) ?? { unclear: 'no match' };
   }
   if (words.length >= 3) {
@@ -92,24 +89,23 @@ export function understandChoice(text: string, labels: readonly string[]): Under
   return { unclear: 'no match' };
 }
 
-const none = new Set(['none', 'none of these', 'none of them', 'nothing', 'no', 'neither']);
-
 /**
  * Finds which of the labels are meant by an answer that may name several: “price and noise”, “1, 3”, “all”, “none of
  * these”. Each part has to mean one of them.
  * @returns the labels in their own order, or why there are none
  */
-export function understandSeveral(text: string, labels: readonly string[]): Understanding {
+export function understandSeveral(text: string, labels: readonly string[], language: string): Understanding {
+  const { none, all, betweenChoices } = vocabularyOf(language);
   const words = bare(text);
   if (words === '') return { unclear: 'empty' };
-  if (none.has(words)) return { value: [] };
-  if (words === 'all' || words === 'all of them' || words === 'everything') return { value: [...labels] };
+  if (none.includes(words)) return { value: [] };
+  if (all.includes(words)) return { value: [...labels] };
   // A label may itself hold an “and”.
   const exact = labels.find(label => bareLabel(label) === words);
   if (exact !== undefined) return { value: [exact] };
   const meant = new Set<number>();
-  for (const part of text.split(/[,;+&\n]|\band\b|\bplus\b/i).filter(piece => bare(piece) !== '')) {
-    const one = understandChoice(part, labels);
+  for (const part of text.split(betweenChoices).filter(piece => bare(piece) !== '')) {
+    const one = understandChoice(part, labels, language);
     if (!('value' in one)) return { unclear: 'no match' };
     meant.add(one.value as number);
   }

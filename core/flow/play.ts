@@ -179,8 +179,8 @@ function replied(player: Player, waiting: number, session: Session, reply: Reply
     run.tell(undefined, { code: 'answered before' });
     return waiting;
   }
-  const order = picked ? undefined : understandOrder(reply.text);
-  if (order && !player.offers?.(reply.text)) return follow(order, player, waiting, run);
+  const order = picked ? undefined : understandOrder(reply.text, run.world.locale.language);
+  if (order && !player.offers?.(reply.text, run.world)) return follow(order, player, waiting, run);
   const next = player.answer ? player.answer(run, reply) : waiting;
   if (next !== WAIT && session.at !== undefined) run.past = run.past.slice(1 - MOST_BACK).concat(session.at);
   return next;

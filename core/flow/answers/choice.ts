@@ -58,9 +58,11 @@ export const choice: AnswerKind<z.infer<typeof ChoiceAnswer>> = {
   keptAs: ['choice', 'text', 'number', 'money', 'yes/no'],
   again: (_, __, { locale }) => message(locale.language, 'choice again'),
   shown: answer => ({ type: 'choice', choices: answer.choices.map(({ id, label }) => ({ id, label })) }),
-  understand(answer, reply) {
+  understand(answer, reply, world) {
     const picked = reply.choice === undefined ? -1 : answer.choices.findIndex(({ id }) => id === reply.choice);
-    return picked >= 0 ? { value: picked } : understandChoice(reply.text, labels(answer.choices));
+    return picked >= 0
+      ? { value: picked }
+      : understandChoice(reply.text, labels(answer.choices), world.locale.language);
   },
   offers: ({ choices }, text) => choices.some(({ label }) => bare(label) === bare(text)),
   labels: ({ choices }) => choices,
@@ -99,10 +101,10 @@ export const several: AnswerKind<z.infer<typeof SeveralAnswer>> = {
     several: true,
     choices: answer.choices.map(({ id, label }) => ({ id, label })),
   }),
-  understand(answer, reply) {
+  understand(answer, reply, world) {
     const picked = reply.choices?.map(id => answer.choices.find(known => known.id === id)?.label);
     if (picked?.every(label => label !== undefined)) return { value: picked };
-    return understandSeveral(reply.text, labels(answer.choices));
+    return understandSeveral(reply.text, labels(answer.choices), world.locale.language);
   },
   offers: ({ choices }, text) => choices.some(({ label }) => bare(label) === bare(text)),
   labels: ({ choices }) => choices,

@@ -20,9 +20,9 @@ export const yesNo: AnswerKind<z.infer<typeof YesNoAnswer>> = {
       { id: 'no', label: message(language, 'no') },
     ],
   }),
-  understand(_, reply) {
+  understand(_, reply, { locale }) {
     if (reply.choice === 'yes' || reply.choice === 'no') return { value: reply.choice === 'yes' };
-    return understandYesNo(reply.text);
+    return understandYesNo(reply.text, locale.language);
   },
   values: () => oneOf([true, false]),
   check: () => [],

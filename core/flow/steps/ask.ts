@@ -128,7 +128,11 @@ export const ask: StepKind<Ask> = {
     const settle = (run: Run, reply: Reply): Next | undefined => {
       if (!run.doubt) return undefined;
       const agreed =
-        reply.choice === PROBABLY ? true : reply.choice === AS_TYPED ? false : yesOrNo(understandYesNo(reply.text));
+        reply.choice === PROBABLY
+          ? true
+          : reply.choice === AS_TYPED
+            ? false
+            : yesOrNo(understandYesNo(reply.text, run.world.locale.language));
       return agreed === undefined ? undefined : accept(run, agreed ? run.doubt.probably : run.doubt.value);
     };
     return {

@@ -118,7 +118,7 @@ export const askConsent: StepKind<AskConsent> = {
         return WAIT;
       },
       answer(run, reply) {
-        const understood = understandYesNo(reply.text);
+        const understood = understandYesNo(reply.text, run.world.locale.language);
         const given =
           reply.choice === GIVEN
             ? true

@@ -64,7 +64,7 @@ export interface Player {
   /** The visitor wants to leave the question out. */
   skip?(run: Run): Next;
   /** Whether these words are among what the step offers, so that they are not taken for an order such as “back”. */
-  offers?(text: string): boolean;
+  offers?(text: string, world: World): boolean;
   /** The timer of the step is due. A reminder is at another step than the one that waits, and says WAIT to let it. */
   timer?(run: Run): Next;
   /** For a reminder: after how many milliseconds of silence it reminds of a question, if it still does. */

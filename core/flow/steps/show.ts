@@ -163,6 +163,7 @@ export const show: StepKind<Show> = {
           return on;
         },
       };
+    const labels = named.map(({ label }) => label);
     return {
       enter(run) {
         run.tries = 0;
@@ -171,10 +172,7 @@ export const show: StepKind<Show> = {
       answer(run, reply) {
         const picked = reply.choice === undefined ? undefined : ways.get(reply.choice);
         if (picked !== undefined) return picked;
-        const understood = understandChoice(
-          reply.text,
-          named.map(({ label }) => label),
-        );
+        const understood = understandChoice(reply.text, labels, run.world.locale.language);
         if ('value' in understood) return ways.get(named[understood.value as number]!.id)!;
         run.tries++;
         if (run.tries < TRIES) return ask(run, spoken(run.world.locale.language, 'cards again'));
@@ -182,12 +180,7 @@ export const show: StepKind<Show> = {
         return on;
       },
       skip: () => on,
-      offers: text =>
-        'value' in
-        understandChoice(
-          text,
-          named.map(({ label }) => label),
-        ),
+      offers: (text, { locale }) => 'value' in understandChoice(text, labels, locale.language),
     };
   },
 };
