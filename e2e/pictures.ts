@@ -47,6 +47,12 @@ await hanne.getByRole('menuitem', { name: 'Clone' }).click();
 await hanne.getByRole('link', { name: 'First visit (copy)' }).waitFor();
 await take(hanne, 'flows');
 
+await hanne.getByRole('button', { name: 'More for First visit', exact: true }).click();
+await hanne.getByRole('menuitem', { name: 'Read it whole' }).click();
+await hanne.getByRole('button', { name: 'Print, or save as PDF' }).waitFor();
+await take(hanne, 'reading');
+await hanne.getByRole('link', { name: 'Flows' }).click();
+
 await hanne.getByRole('link', { name: 'First visit', exact: true }).click();
 const scenes = hanne.getByRole('navigation', { name: 'Scenes' });
 await scenes

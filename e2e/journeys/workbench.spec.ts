@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { extractText } from 'unpdf';
 import { addStep, expect, openFlowFile, openStep, people, studio, test, visit } from './stack.ts';
 import { line } from './steps.ts';
 
@@ -358,4 +359,37 @@ test('a replay that takes long is stopped, and begun again', async ({ browser, s
   await expect(
     page.getByRole('status').getByText(/of \d+ conversations would have gone|would have gone just/),
   ).toBeVisible();
+});
+
+test('a flow is read whole on one page, and printed', async ({ browser, stack }) => {
+  const page = await studio(browser, stack, people.lead);
+  await page.getByRole('button', { name: 'More for First visit', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Read it whole' }).click();
+  await expect(page.getByRole('heading', { name: 'First visit', level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Until tomorrow/ })).toBeAttached();
+  // It is only read: nothing in it can be written in.
+  await expect(page.getByRole('main').getByRole('textbox')).toHaveCount(0);
+
+  const { totalPages, text } = await extractText(new Uint8Array(await page.pdf({ format: 'A4' })), {
+    mergePages: true,
+  });
+  expect(totalPages).toBeGreaterThan(2);
+  for (const words of [
+    'Comes after Welcome',
+    'Where shall I send the estimate',
+    'Price a heat pump',
+    'heating bill - yearly saving',
+    'UNTIL TOMORROW',
+  ])
+    expect(text.replace(/\s+/g, ' ')).toContain(words);
+  // What stands around it stays on the screen.
+  expect(text).not.toContain('Sign out');
+  expect(text).not.toContain('Back to writing');
+
+  await page.getByRole('link', { name: 'Back to writing' }).click();
+  await page.getByRole('button', { name: 'Publish…' }).waitFor();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('dialog').getByRole('combobox').fill('read it whole');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Print, or save as PDF' }).waitFor();
 });

@@ -10,6 +10,7 @@ export const flows: Area = {
   forLeads: true,
   screens: [
     { path: '/flows', element: screen(() => import('./list.tsx')) },
+    { path: '/flows/:id/reading', element: screen(() => import('./reading/reading.tsx')) },
     { path: '/flows/:id', element: screen(() => import('./workbench.tsx')) },
   ],
   useCommands(navigate) {

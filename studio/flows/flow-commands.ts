@@ -11,17 +11,20 @@ export interface WorkbenchActions {
   publish(): void;
   find(): void;
   facts(): void;
+  /** All of it on one page, to be read or printed. */
+  read(): void;
 }
 
 const LONGEST = 120;
 
 /** Offers in the command menu what can be done with the flow that is open, and every place of it. */
-export function useFlowCommands({ show, publish, find, facts }: WorkbenchActions): void {
+export function useFlowCommands({ show, publish, find, facts, read }: WorkbenchActions): void {
   useCommandGroup('This flow', (): Command[] => {
     const { detail, past, future, undo, redo } = useDraft.getState();
     if (!detail) return [];
     return [
       { name: 'Write: the page', run: () => show('page') },
+      { name: 'Read it whole: print, or save as PDF', run: read },
       { name: 'See it as ways', run: () => show('ways') },
       { name: 'Editions: compare, roll back, switch on and off', run: () => show('editions') },
       { name: 'Replay the draft over real conversations', run: () => show('replay') },

@@ -1,7 +1,7 @@
 import { type FlowSummary, flowRoutes } from '@kineta/contract';
 import { MoreHorizontal, Plus } from 'lucide-react';
 import { type FormEvent, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
@@ -85,6 +85,7 @@ function NameDialog({
 }
 
 export default function FlowList() {
+  const navigate = useNavigate();
   const { data, error } = useRoute(flowRoutes.list, {});
   const flows = data?.flows;
   const mistake = error && !flows ? sentenceOf(error) : '';
@@ -189,6 +190,7 @@ export default function FlowList() {
                 </span>
                 <Menu
                   items={[
+                    { label: 'Read it whole', onSelect: () => void navigate(`/flows/${flow.id}/reading`) },
                     { label: 'Rename…', onSelect: () => setNaming(flow) },
                     {
                       label: 'Clone',

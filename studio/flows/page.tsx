@@ -1,7 +1,8 @@
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { type Finding, insertStep, kindOf, renameScene, type Scene, usualKinds } from '@kineta/core';
+import { type Finding, insertStep, renameScene, type Scene, usualKinds } from '@kineta/core';
 import { useMemo } from 'react';
 import { Hint } from '../ui/hint.tsx';
+import { beginningOf } from './beginning.ts';
 import { newId, useDraft } from './draft/draft.ts';
 import { endOf } from './dragging.tsx';
 import { isBlank } from './new-step.ts';
@@ -9,33 +10,6 @@ import { markedSteps, useSelection } from './selection.ts';
 import { StepBlock } from './step-block.tsx';
 
 const nothing: Finding[] = [];
-const sceneList = new Intl.ListFormat('en');
-
-/** All scenes but the one that is written in are the same at the next key. */
-const leadingTo = new WeakMap<Scene, ReadonlySet<string | undefined>>();
-
-/** The scenes that a scene leads to. */
-function leadsTo(scene: Scene): ReadonlySet<string | undefined> {
-  let found = leadingTo.get(scene);
-  if (!found) {
-    found = new Set(
-      scene.steps.flatMap(step =>
-        kindOf(step)
-          .exits(step)
-          .map(exit => exit.scene),
-      ),
-    );
-    leadingTo.set(scene, found);
-  }
-  return found;
-}
-
-/** What begins the scene, as the stage direction under its title. */
-function beginning(first: boolean, from: string[]): string {
-  if (first) return 'Begins when a visitor opens the chat.';
-  return from.length === 0 ? 'Nothing leads here yet.' : `Comes after ${sceneList.format(from)}.`;
-}
-
 /** One scene, set like a page of a play: what is said, what the visitor may pick, and directions. */
 export function Page({ scene, findings }: { scene: Scene; findings: Finding[] }) {
   const flow = useDraft(state => state.flow)!;
@@ -53,7 +27,6 @@ export function Page({ scene, findings }: { scene: Scene; findings: Finding[] })
     if (step !== undefined) byStep.set(step, [...(byStep.get(step) ?? []), finding]);
   }
   const place = flow.scenes.indexOf(scene);
-  const from = flow.scenes.filter(other => leadsTo(other).has(scene.id)).map(other => other.title);
   const last = scene.steps.at(-1);
   const add = () => {
     if (isBlank(last)) {
@@ -80,7 +53,7 @@ export function Page({ scene, findings }: { scene: Scene; findings: Finding[] })
             className="w-full min-w-0 rounded-sm bg-transparent tracking-[0.02em] uppercase outline-offset-4"
           />
         </h2>
-        <p className="font-script text-sm text-ink-2 italic">{beginning(place === 0, from)}</p>
+        <p className="font-script text-sm text-ink-2 italic">{beginningOf(flow, scene)}</p>
       </header>
       <Hint id="writing" className="mt-3 mr-4 ml-9">
         Click a line and write. Enter begins the next one, <b>/</b> another kind of step, <b>@</b> puts a fact in. The

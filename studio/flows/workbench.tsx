@@ -1,7 +1,7 @@
 import type { Finding } from '@kineta/core';
 import { Redo2, Search, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Pill } from '../ui/pill.tsx';
@@ -55,12 +55,14 @@ export default function Workbench() {
   const [listing, setListing] = useState(false);
   const [finding, setFinding] = useState(false);
   const [contents, setContents] = useState(false);
+  const navigate = useNavigate();
   usePageKeys();
   useFlowCommands({
     show,
     publish: () => setPublishing(true),
     find: () => setFinding(true),
     facts: () => setListing(true),
+    read: () => void navigate(`/flows/${id}/reading`),
   });
   const [showing, setShowing] = useState<'page' | 'rehearsal'>('page');
   const scene = useSelection(state => state.scene);

@@ -77,10 +77,10 @@ export function Frame() {
   const mine = useMyAreas();
 
   return (
-    <div className="flex h-full max-md:flex-col-reverse">
+    <div className="flex h-full max-md:flex-col-reverse print:block print:h-auto">
       <nav
         aria-label="Areas"
-        className="flex w-43 shrink-0 flex-col bg-night px-2.5 pt-4 pb-4 text-night-3 max-md:w-full max-md:flex-row max-md:px-1 max-md:pt-1 max-md:pb-1"
+        className="flex w-43 print:hidden shrink-0 flex-col bg-night px-2.5 pt-4 pb-4 text-night-3 max-md:w-full max-md:flex-row max-md:px-1 max-md:pt-1 max-md:pb-1"
       >
         <div className="mb-3.5 px-2.5 text-white max-md:hidden">
           <Logo />
@@ -107,7 +107,7 @@ export function Frame() {
           </button>
         </div>
       </nav>
-      <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col print:block">
         {online ? null : (
           <p role="status" className="bg-ochre-2 px-4 py-1.5 text-center text-ochre">
             Reconnecting… What you write is kept and sent as soon as Kineta answers.

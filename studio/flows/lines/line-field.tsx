@@ -1,9 +1,10 @@
 import type { Line } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
-import { useRef } from 'react';
+import { useContext, useRef } from 'react';
 import { LineText } from '../../ui/line.tsx';
 import { useSelection } from '../selection.ts';
 import { LineEditor, type LineKeys } from './line-editor.tsx';
+import { ReadOnly } from './read-only.ts';
 
 interface LineFieldProps extends LineKeys {
   step: string;
@@ -19,7 +20,9 @@ interface LineFieldProps extends LineKeys {
 export function LineField({ step, part, name, line, placeholder, ...rest }: LineFieldProps) {
   const active = useSelection(state => state.line === `${step}:${part}`);
   const write = useSelection(state => state.write);
+  const isRead = useContext(ReadOnly);
   const pointer = useRef<{ left: number; top: number }>(undefined);
+  if (isRead) return <LineText line={line} />;
   if (active)
     return <LineEditor name={name} line={line} placeholder={placeholder} startAt={pointer.current} {...rest} />;
   return (
