@@ -32,9 +32,13 @@ function useWorked<Given extends unknown[], Result>(
       working.current = true;
       while (!isDone()) {
         done.current = wanted.current!;
-        const made = await work(...done.current);
-        // What is being typed comes first.
-        startTransition(() => setResult(made));
+        try {
+          const made = await work(...done.current);
+          // What is being typed comes first.
+          startTransition(() => setResult(made));
+        } catch {
+          // It has been said; what is given next is worked on again.
+        }
       }
       working.current = false;
     };
@@ -49,7 +53,7 @@ function useWorked<Given extends unknown[], Result>(
 /** What the checks say of the draft. */
 export function useChecked(flow: Flow | null, workplace: Workplace): Checked | undefined {
   return useWorked(flow ? ([flow, workplace] as [Flow, Workplace]) : undefined, (...given) =>
-    checker().check(...given),
+    checker(({ check }) => check(...given)),
   );
 }
 
@@ -58,5 +62,5 @@ const none: ReadonlyMap<string, Outcome> = new Map();
 /** How the run-throughs of the draft go, each by its identity. */
 export function useOutcomes(flow: Flow | null, runs: KeptRun[], stage: RehearsalStage): ReadonlyMap<string, Outcome> {
   const given = flow ? ([flow, runs, stage] as [Flow, KeptRun[], RehearsalStage]) : undefined;
-  return useWorked(given, (...all) => checker().runAll(...all)) ?? none;
+  return useWorked(given, (...all) => checker(({ runAll }) => runAll(...all))) ?? none;
 }

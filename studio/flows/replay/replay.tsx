@@ -102,9 +102,9 @@ function SideBySide({ differing }: { differing: Differing }) {
     call(conversationRoutes.get, { params: { id: differing.id } })
       .then(({ entries }) => late || setWent(entries))
       .catch(error => toast.error(sentenceOf(error)));
-    void replayer()
-      .show(differing.id)
-      .then(entries => late || setWould(entries));
+    replayer(({ show }) => show(differing.id), 'once')
+      .then(entries => late || setWould(entries))
+      .catch(error => toast.error(sentenceOf(error)));
     return () => {
       late = true;
     };

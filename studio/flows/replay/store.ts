@@ -37,7 +37,7 @@ export const useReplay = create<ReplayState>((set, get) => ({
       if (isMine()) set(state => ({ all, done, differing: [...state.differing, ...found] }));
     };
     try {
-      await replayer().run(flow, draft, stage, proxy(tell));
+      await replayer(({ run }) => run(flow, draft, stage, proxy(tell)), 'once');
       if (isMine()) set({ state: 'done' });
     } catch (error) {
       if (isMine()) set({ state: 'stopped', mistake: error instanceof Error ? error.message : String(error) });
@@ -45,6 +45,6 @@ export const useReplay = create<ReplayState>((set, get) => ({
   },
   stop() {
     set({ state: 'stopped' });
-    void replayer().stop();
+    replayer(({ stop }) => stop(), 'once').catch(() => undefined);
   },
 }));

@@ -35,9 +35,9 @@ function useLayout(map: { stations: Station[]; ways: Way[] }): Layout | undefine
   // biome-ignore lint/correctness/useExhaustiveDependencies: laid out anew only when its shape changes
   useEffect(() => {
     let late = false;
-    void layouter()
-      .layOut(map.stations, map.ways)
-      .then(done => late || setLayout(done));
+    layouter(({ layOut }) => layOut(map.stations, map.ways))
+      .then(done => late || setLayout(done))
+      .catch(() => undefined);
     return () => {
       late = true;
     };
