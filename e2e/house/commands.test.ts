@@ -69,3 +69,16 @@ test('a problem, a run-through that fails and a file that is none are told apart
   expect(kineta('rehearse', written('none.json', whole))).toMatchObject({ status: 2 });
   expect(kineta('check', written('broken.json', '{"format"')).wrong).toContain('broken JSON');
 });
+
+test('a word that is no option, and a setting that cannot be used, are named', () => {
+  const words = kineta('check', written('whole.json', whole), '--jason');
+  expect(words).toMatchObject({ status: 2, wrong: expect.stringContaining('It is used so: kineta check FLOW.json') });
+  expect(words.wrong).toContain('--jason');
+  const { status, stderr } = spawnSync('./kineta', ['start'], {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, KINETA_PORT: 'http' },
+  });
+  expect(status).toBe(2);
+  expect(stderr).toContain('KINETA_PORT cannot be used: A port is a number.');
+});

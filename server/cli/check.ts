@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { check as checkFlow, type Finding, type Flow, FlowFileError, mends, readFlow, waysThrough } from '@kineta/core';
+import { readWords } from './words.ts';
 
 function placeOf(flow: Flow, { place }: Finding): string {
   const scene = flow.scenes.find(({ id }) => id === place.scene);
@@ -10,10 +11,12 @@ function placeOf(flow: Flow, { place }: Finding): string {
 
 /** `kineta check FLOW.json [--json]`: what can be proved wrong with a flow; exit 1 on a problem, 2 when it is no flow. */
 export function check(words: string[]): void {
-  const json = words.includes('--json');
-  const file = words.find(word => !word.startsWith('--'));
+  const usage = 'kineta check FLOW.json [--json]';
+  const { values, positionals } = readWords(words, usage, { json: { type: 'boolean' } });
+  const { json } = values;
+  const [file] = positionals;
   if (!file) {
-    console.error('Say which flow: kineta check FLOW.json [--json]');
+    console.error(`Say which flow: ${usage}`);
     process.exitCode = 2;
     return;
   }

@@ -10,6 +10,7 @@ import {
   runThrough,
 } from '@kineta/core';
 import { z } from 'zod';
+import { readWords } from './words.ts';
 
 /** Run-throughs of a file: one, or a list of them. */
 const Runs = z.union([z.array(RunThrough), RunThrough.transform(run => [run])]);
@@ -43,14 +44,15 @@ function read<T>(file: string, as: (text: string) => T): T {
  * file when none are named; exit 1 when one ends otherwise than it must, 2 when a file cannot be read.
  */
 export function rehearse(words: string[]): void {
-  const json = words.includes('--json');
-  const at = words.indexOf('--business');
-  const facts = at < 0 ? undefined : words[at + 1];
-  const [flowFile, ...runFiles] = words.filter((word, index) => !word.startsWith('--') && (at < 0 || index !== at + 1));
+  const usage = 'kineta rehearse FLOW.json RUN.json… [--business FACTS.json] [--json]';
+  const { values, positionals } = readWords(words, usage, {
+    json: { type: 'boolean' },
+    business: { type: 'string' },
+  });
+  const { json, business: facts } = values;
+  const [flowFile, ...runFiles] = positionals;
   if (!flowFile) {
-    console.error(
-      'Say which flow and which run-throughs: kineta rehearse FLOW.json RUN.json… [--business FACTS.json] [--json]',
-    );
+    console.error(`Say which flow and which run-throughs: ${usage}`);
     process.exitCode = 2;
     return;
   }

@@ -135,6 +135,14 @@ test('who has been that person all along corrects what is on record', async () =
   expect((await people('tamsin@roe.example'))[0]?.name).toBe('Tamsin Roe');
 });
 
+test('somebody is found by parts of what is known of them, whatever the case and the accents', async () => {
+  await come({ name: 'Zoë Brâncuși', mail: 'z.b@Hearth.example', phone: '07700 900177' });
+  for (const search of ['zoe', 'BRANCUSI', 'Brâncuși', 'hearth', '900177'])
+    expect((await people(search)).map(({ name }) => name)).toEqual(['Zoë Brâncuși']);
+  // What stands for anything in a pattern stands for itself.
+  for (const search of ['z%b', 'z_b', 'z\\b']) expect(await people(search)).toEqual([]);
+});
+
 test('a consent stands under the person with its words, and that it was taken back', async () => {
   const page = await come({ name: 'Oswin Hale', mail: 'oswin@hale.example' });
   await page.reply('yes');

@@ -2,6 +2,7 @@ import { conversationRoutes } from '@kineta/contract';
 import { ArrowLeft, Info } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import { useSignedIn } from '../account/store.ts';
 import { LogRow, logLines } from '../log/log.tsx';
 import { call } from '../shell/api.ts';
@@ -99,7 +100,18 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
 
 export function Conversation({ id }: { id: string }) {
   const { member, members, teams } = useSignedIn();
-  const { detail, entries, typing, here, mistake, outgoing, open, act, takeBack } = useConversation();
+  // Not what is being written: that redraws the box alone.
+  const { detail, entries, typing, here, mistake, outgoing } = useConversation(
+    useShallow(({ detail, entries, typing, here, mistake, outgoing }) => ({
+      detail,
+      entries,
+      typing,
+      here,
+      mistake,
+      outgoing,
+    })),
+  );
+  const { open, act, takeBack } = useConversation.getState();
   const [details, setDetails] = useState(false);
   const log = useRef<HTMLOListElement>(null);
   useEffect(() => open(id), [id, open]);
