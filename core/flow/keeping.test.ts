@@ -59,4 +59,15 @@ describe('answers that are kept nowhere', () => {
     expect(applyAll(flow, asked.edits).flow.scenes[0]!.steps[1]).toMatchObject({ fact: 'second' });
     expect(lastAsked(flowOf([here, first], ['first']), 'h')).toBeUndefined();
   });
+
+  test('with the first answer that can be picked, as it is kept', () => {
+    const here = { id: 'h', kind: 'say', line: [] } as Step;
+    const first = (answer: object) =>
+      lastAsked(flowOf([question('a', 'Which?', { answer, fact: 'which' }), here], ['which']), 'h')?.first;
+    expect(first({ type: 'choice', choices: [{ id: 'x', label: 'Gas' }] })).toBe('Gas');
+    expect(first({ type: 'choice', choices: [{ id: 'x', label: 'Gas', value: 'G' }] })).toBe('G');
+    expect(first({ type: 'choice', choices: [{ id: 'x', label: '' }] })).toBeUndefined();
+    expect(first({ type: 'yes/no' })).toBe(true);
+    expect(first({ type: 'email' })).toBeUndefined();
+  });
 });

@@ -1,4 +1,4 @@
-import { type Fact, FactName } from '../facts/fact.ts';
+import { type Fact, FactName, type Value } from '../facts/fact.ts';
 import { addFact, changeStep } from './changes.ts';
 import type { Edit } from './edits.ts';
 import type { Flow } from './format.ts';
@@ -52,18 +52,21 @@ export function unkeptAnswers(flow: Flow): Unkept[] {
 
 /**
  * What was last asked in front of a step, going back over the page: the fact that keeps it, with the edits that let one
- * keep it when none does yet; undefined when nothing is asked in front of it.
+ * keep it when none does yet, and what it holds of the first answer that can be picked; undefined when nothing is asked in
+ * front of it.
  */
-export function lastAsked(flow: Flow, before: Id): { fact: string; edits: Edit[] } | undefined {
+export function lastAsked(flow: Flow, before: Id): { fact: string; first?: Value; edits: Edit[] } | undefined {
   const steps = flow.scenes.flatMap(scene => scene.steps);
   for (let at = steps.findIndex(({ id }) => id === before) - 1; at >= 0; at--) {
     const step = steps[at]!;
     const kind = kindOf(step);
     if (!kind.asks) continue;
+    const value = kind.firstAnswer?.(step);
+    const first = value === undefined ? {} : { first: value };
     const [kept] = kind.sets(step);
-    if (kept !== undefined) return { fact: kept, edits: [] };
+    if (kept !== undefined) return { fact: kept, ...first, edits: [] };
     const unkept = unkeptAt(flow, step);
-    if (unkept) return { fact: unkept.fact.name, edits: unkept.edits };
+    if (unkept) return { fact: unkept.fact.name, ...first, edits: unkept.edits };
   }
   return undefined;
 }

@@ -357,6 +357,7 @@ test('a question with its choices and the decision over it are written without l
   await addStep(hanne, 'decide');
   const fact = hanne.getByRole('combobox', { name: 'Fact', exact: true });
   await expect(fact).toHaveValue('how do you heat today');
+  await expect(hanne.getByRole('textbox', { name: 'Value', exact: true })).toHaveValue('Gas');
   await hanne.keyboard.press('Control+z');
   await expect(fact).toBeHidden();
   await hanne.getByRole('textbox', { name: 'Question' }).click();

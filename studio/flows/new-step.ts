@@ -17,7 +17,7 @@ export function newStep(kind: Step['kind'], team: string | undefined, place: str
     asked() {
       const asked = flow ? lastAsked(flow, place) : undefined;
       besides = asked?.edits ?? [];
-      return asked?.fact;
+      return asked;
     },
     team,
   });

@@ -70,6 +70,7 @@ export const choice: AnswerKind<z.infer<typeof ChoiceAnswer>> = {
     const { value: kept, label, to } = choices[value as number]!;
     return { value: kept ?? label, to };
   },
+  first: ({ choices: [one] }) => (one ? (one.value ?? (one.label || undefined)) : undefined),
   otherwise: ({ otherwise }) => otherwise,
   exits: ({ choices }) => choices.map(({ id, label, to }) => ({ scene: to, label, part: id })),
   values({ choices }, part) {

@@ -39,6 +39,8 @@ export interface AnswerKind<A extends { type: string }> {
   labels?(answer: A): ReadonlyArray<{ id: Id; label: string; to?: Id | undefined }>;
   /** What is kept of a value that was understood, and the scene that it leads to; the value itself and on, without this. */
   picked?(answer: A, value: Value): { value: Value; to?: Id | undefined };
+  /** What is kept of the first that can be picked, when there are few. */
+  first?(answer: A): Value | undefined;
   /** Where anything else typed leads, so that it is not asked again. */
   otherwise?(answer: A): { to?: Id | undefined } | undefined;
   /** Its own ways out; on to the next step, without this. */

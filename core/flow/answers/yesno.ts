@@ -24,6 +24,7 @@ export const yesNo: AnswerKind<z.infer<typeof YesNoAnswer>> = {
     if (reply.choice === 'yes' || reply.choice === 'no') return { value: reply.choice === 'yes' };
     return understandYesNo(reply.text, locale.language);
   },
+  first: () => true,
   values: () => oneOf([true, false]),
   check: () => [],
 };

@@ -78,6 +78,7 @@ export const ask: StepKind<Ask> = {
     if (step.fact !== undefined || question === '' || type === undefined) return undefined;
     return { question, type, keptIn: fact => ({ ...step, fact }) };
   },
+  firstAnswer: ({ answer }) => answerKindOf(answer.type).first?.(answer),
   unkept: ({ answer, fact }) => (fact ? [] : (answerKindOf(answer.type).labels?.(answer) ?? [])),
   reads: step => [...lineReads(step.line), ...lineReads(step.again ?? [])],
   sets: step => (step.fact ? [step.fact] : []),

@@ -164,6 +164,8 @@ export interface StepKind<S extends { id: Id; kind: string }> {
   unkept?(step: S): ReadonlyArray<{ id: Id; label: string; to?: Id | undefined }>;
   /** What is answered at it, as long as no fact keeps that: in which words it is asked, and the step that keeps it. */
   keeping?(step: S): { question: string; type: FactType; keptIn(fact: string): S } | undefined;
+  /** What is kept of the first of its answers that can be picked. */
+  firstAnswer?(step: S): Value | undefined;
   /** Its ways that are taken under conditions, tried in order; and the step without one of them, if it can be. */
   decisions?(step: S): ReadonlyArray<{ part: string; when: Condition; without?: S | undefined }>;
   /** The way on which the visitor hears that nobody is there, what is then said, and for whom. */

@@ -330,7 +330,12 @@ export const decideView: StepView<Decide> = {
   Body: DirectionBody,
   Panel,
   begin(blank, { asked, fact }) {
-    const first = asked() ?? fact();
-    return first === undefined ? blank : { ...blank, ways: [{ when: { all: [{ fact: first, is: 'is known' }] } }] };
+    const last = asked();
+    const name = last?.fact ?? fact();
+    if (name === undefined) return blank;
+    // Right behind a question its answer is known: which one it is, is what is decided on.
+    const row: Row =
+      last?.first === undefined ? { fact: name, is: 'is known' } : { fact: name, is: 'is', value: last.first };
+    return { ...blank, ways: [{ when: { all: [row] } }] };
   },
 };

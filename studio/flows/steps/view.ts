@@ -1,4 +1,4 @@
-import type { Fact, Scene, Step } from '@kineta/core';
+import type { Fact, Scene, Step, Value } from '@kineta/core';
 import type { ComponentType } from 'react';
 import type { LineKeys } from '../lines/line-editor.tsx';
 
@@ -17,8 +17,11 @@ export interface Beginning {
   scenes: readonly Scene[];
   /** The first fact of this flow that can be kept in and fits. */
   fact(fits?: (fact: Fact) => boolean): string | undefined;
-  /** The fact that keeps what was last asked in front of it; from now on, when none did. */
-  asked(): string | undefined;
+  /**
+   * The fact that keeps what was last asked in front of it, from now on when none did; and what it holds of the first
+   * answer that can be picked.
+   */
+  asked(): { fact: string; first?: Value } | undefined;
   /** A team of the workspace. */
   team: string | undefined;
 }
