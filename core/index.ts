@@ -82,7 +82,7 @@ export {
 } from './flow/file.ts';
 export { blankFlow, Flow, FORMAT, Scene } from './flow/format.ts';
 export { Id } from './flow/id.ts';
-export { lastAsked, type Unkept, unkeptAnswers } from './flow/keeping.ts';
+export { keepAnswer, lastAsked, type Unkept, unkeptAnswers } from './flow/keeping.ts';
 export {
   type FactSpan,
   isEmptyLine,

@@ -1,4 +1,4 @@
-import { type Fact, FactName, type Value } from '../facts/fact.ts';
+import { FactName, type Value } from '../facts/fact.ts';
 import { addFact, changeStep } from './changes.ts';
 import type { Edit } from './edits.ts';
 import type { Flow } from './format.ts';
@@ -8,14 +8,10 @@ import { kindOf, type Step } from './steps/registry.ts';
 /** A name for what is answered to a question: its words, as many as a name that is read in sentences can have. */
 const LONGEST = 40;
 
-/** What is answered at a step and is kept in no fact yet: the question, and what keeping it takes. */
+/** A question whose answer is kept in no fact yet. */
 export interface Unkept {
   step: Id;
   question: string;
-  /** The fact that would keep it. */
-  fact: Fact;
-  /** Makes the fact, and has the step keep its answer there. */
-  edits: Edit[];
 }
 
 function freeName(question: string, taken: ReadonlySet<string>): string {
@@ -31,23 +27,31 @@ function freeName(question: string, taken: ReadonlySet<string>): string {
   return free;
 }
 
-/** What would keep the answer of a step; undefined when it asks nothing, or keeps it already. */
-export function unkeptAt(flow: Flow, step: Step): Unkept | undefined {
-  const keeping = kindOf(step).keeping?.(step);
-  if (!keeping) return undefined;
-  const name = freeName(keeping.question, new Set(flow.facts.map(fact => fact.name)));
-  const fact: Fact = { name, type: keeping.type, scope: 'conversation' };
-  return {
-    step: step.id,
-    question: keeping.question,
-    fact,
-    edits: [...addFact(flow, fact), ...changeStep(flow, keeping.keptIn(name))],
-  };
+/** All that visitors are asked in a flow without its being kept, in the order of the page. */
+export function unkeptAnswers(flow: Flow): Unkept[] {
+  return flow.scenes.flatMap(({ steps }) =>
+    steps.flatMap(step => {
+      const keeping = kindOf(step).keeping?.(step);
+      return keeping ? [{ step: step.id, question: keeping.question }] : [];
+    }),
+  );
 }
 
-/** All that visitors answer in a flow without its being kept, in the order of the page. */
-export function unkeptAnswers(flow: Flow): Unkept[] {
-  return flow.scenes.flatMap(({ steps }) => steps.flatMap(step => unkeptAt(flow, step) ?? []));
+/**
+ * Keeps what is answered at a step: the fact that does, named by the words of the question, and the edits that make it and
+ * have the step use it; undefined when the step asks nothing, or its answer is kept already.
+ */
+export function keepAnswer(flow: Flow, step: Step): { fact: string; edits: Edit[] } | undefined {
+  const keeping = kindOf(step).keeping?.(step);
+  if (!keeping) return undefined;
+  const fact = freeName(keeping.question, new Set(flow.facts.map(({ name }) => name)));
+  return {
+    fact,
+    edits: [
+      ...addFact(flow, { name: fact, type: keeping.type, scope: 'conversation' }),
+      ...changeStep(flow, keeping.keptIn(fact)),
+    ],
+  };
 }
 
 /**
@@ -65,8 +69,8 @@ export function lastAsked(flow: Flow, before: Id): { fact: string; first?: Value
     const first = value === undefined ? {} : { first: value };
     const [kept] = kind.sets(step);
     if (kept !== undefined) return { fact: kept, ...first, edits: [] };
-    const unkept = unkeptAt(flow, step);
-    if (unkept) return { fact: unkept.fact.name, ...first, edits: unkept.edits };
+    const keeping = keepAnswer(flow, step);
+    if (keeping) return { ...keeping, ...first };
   }
   return undefined;
 }

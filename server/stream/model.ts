@@ -1,4 +1,3 @@
-import type { EntryBody } from '@kineta/core';
 import { z } from 'zod';
 import {
   identity,
@@ -40,9 +39,3 @@ export const listeners = table('listeners', {
   failures: usually(integer),
   why: nullable(text(500)),
 });
-
-/** What entries tell the stream of, and what of them: the rest happens in conversations alone. */
-export function saidOf(entry: EntryBody): Record<string, unknown> {
-  const { kind: _, ...said } = entry as { kind: string } & Record<string, unknown>;
-  return said;
-}

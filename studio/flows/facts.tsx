@@ -1,4 +1,14 @@
-import { addFact, type Fact, FactName, FactType, fittedFact, unkeptAnswers } from '@kineta/core';
+import {
+  addFact,
+  type Fact,
+  FactName,
+  FactType,
+  findStep,
+  fittedFact,
+  keepAnswer,
+  type Unkept,
+  unkeptAnswers,
+} from '@kineta/core';
 import { type FormEvent, useMemo, useState } from 'react';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -78,20 +88,18 @@ export function NewFact({
 }
 
 /** What is answered in the draft and kept nowhere; the same list while that is the same. */
-function useUnkept(wanted: boolean): ReadonlyArray<{ step: string; question: string }> {
-  const found = useDraft(({ flow }) =>
-    wanted && flow ? JSON.stringify(unkeptAnswers(flow).map(({ step, question }) => ({ step, question }))) : '[]',
-  );
+function useUnkept(wanted: boolean): readonly Unkept[] {
+  const found = useDraft(({ flow }) => (wanted && flow ? JSON.stringify(unkeptAnswers(flow)) : '[]'));
   return useMemo(() => JSON.parse(found), [found]);
 }
 
-/** Keeps what is answered at a step. @returns the fact that keeps it; undefined when the step is gone */
-function keepAnswer(step: string): string | undefined {
+/** Keeps from now on what is answered at a step. @returns the fact that does; undefined when the step is gone */
+function keep(id: string): string | undefined {
   const { flow, edit } = useDraft.getState();
-  const unkept = flow && unkeptAnswers(flow).find(one => one.step === step);
-  if (!unkept) return undefined;
-  edit(() => unkept.edits);
-  return unkept.fact.name;
+  const step = flow ? findStep(flow, id)?.step : undefined;
+  const keeping = flow && step ? keepAnswer(flow, step) : undefined;
+  if (keeping) edit(() => keeping.edits);
+  return keeping?.fact;
 }
 
 /** Picks a fact, or makes one on the spot. */
@@ -139,7 +147,7 @@ export function FactSelect({
           const picked = event.target.value;
           if (picked === NEW) return setMaking(true);
           if (picked.startsWith(ANSWER)) {
-            const fact = keepAnswer(picked.slice(ANSWER.length));
+            const fact = keep(picked.slice(ANSWER.length));
             if (fact !== undefined) onPick(fact);
             return;
           }
@@ -148,7 +156,7 @@ export function FactSelect({
         }}
       >
         {none !== undefined ? <option value="">{none}</option> : null}
-        {none === undefined && !value ? <option value="">what is looked at…</option> : null}
+        {none === undefined && !value ? <option value="">pick a fact…</option> : null}
         {value && !all.some(fact => fact.name === value) ? <option value={value}>{value} (no such fact)</option> : null}
         {groups.length === 1
           ? options(groups[0]!.facts)
