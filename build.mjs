@@ -47,6 +47,7 @@ else {
     forNode('demo', 'demo/command.ts', 'demo/dist'),
   ]);
   await forBrowsers('widget', 'vite.config.ts');
+  await forBrowsers('widget', 'vite.rehearsal.config.ts');
   await forBrowsers('widget', 'vite.loader.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
   // The picker of emoji fetches these two when it is first opened.

@@ -12,7 +12,7 @@ const port = Number(process.env.KINETA_PORT ?? 4400);
 const studioPort = Number(process.env.KINETA_STUDIO_PORT ?? 4403);
 const server = `http://localhost:${port}`;
 
-for (const configFile of ['vite.config.ts', 'vite.loader.config.ts'])
+for (const configFile of ['vite.config.ts', 'vite.rehearsal.config.ts', 'vite.loader.config.ts'])
   await build({
     root: join(root, 'widget'),
     configFile: join(root, 'widget', configFile),

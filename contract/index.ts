@@ -12,3 +12,4 @@ export * from './route.ts';
 export { allRoutes } from './routes.ts';
 export * from './runs.ts';
 export * from './settings.ts';
+export * from './window.ts';

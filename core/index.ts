@@ -9,7 +9,7 @@ export {
   recordedOf,
   visitorSees,
 } from './conversation/entries/registry.ts';
-export { repliedAgain } from './conversation/entries/replied.ts';
+export { repliedWith } from './conversation/entries/replied.ts';
 export { Who } from './conversation/entries/who.ts';
 export {
   type Command,
@@ -144,5 +144,6 @@ export { findWords, replaceWords, type Wording } from './flow/wording.ts';
 export type { World } from './flow/world.ts';
 export { Duration, durationWords, milliseconds } from './hours/duration.ts';
 export { clockTime, type Opening, OpeningHours, opening } from './hours/hours.ts';
+export { type Presence, presence } from './hours/presence.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';

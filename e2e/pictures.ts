@@ -13,6 +13,7 @@ import {
   openFlowFile,
   people,
   publish,
+  rehearse,
   Stack,
   studio,
   visit,
@@ -59,11 +60,9 @@ await scenes
   .getByRole('button', { name: /About your home/ })
   .first()
   .click();
-const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
-for (const choice of ['Semi-detached', 'Yes', '1930 to 1980', 'Loft only', 'Gas'])
-  await rehearsal.getByRole('button', { name: choice, exact: true }).click();
-await rehearsal.getByLabel('Answer as the visitor').fill('about 1,900');
-await rehearsal.getByLabel('Answer as the visitor').press('Enter');
+const rehearsal = rehearse(hanne);
+for (const choice of ['Semi-detached', 'Yes', '1930 to 1980', 'Loft only', 'Gas']) await rehearsal.pick(choice);
+await rehearsal.say('about 1,900');
 await scenes
   .getByRole('button', { name: /Savings estimate/ })
   .first()

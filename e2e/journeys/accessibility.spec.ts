@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { everyKind } from '@kineta/core/every-kind';
 import type { Page } from '@playwright/test';
-import { expect, firstVisitAgain, logOf, meetStarter, people, studio, test, visit } from './stack.ts';
+import { expect, firstVisitAgain, logOf, meetStarter, people, rehearse, studio, test, visit } from './stack.ts';
 
 /** What axe finds serious or worse on a page, or on a part of it that alone is new, as one line each. */
 async function serious(page: Page, part = 'html'): Promise<string[]> {
@@ -112,7 +112,7 @@ test('axe finds nothing serious in the views of a flow, nor on what opens over t
   expect(await serious(page), 'emoji').toEqual([]);
   await page.keyboard.press('Escape');
   const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
-  await rehearsal.getByRole('button', { name: 'Talk to someone' }).click();
+  await rehearse(page).pick('Talk to someone');
   await rehearsal.getByRole('button', { name: /^Who visits/ }).click();
   await page.getByRole('combobox', { name: 'Visitor' }).waitFor();
   expect(await serious(page), 'who visits').toEqual([]);

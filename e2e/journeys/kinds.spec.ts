@@ -7,6 +7,7 @@ import {
   openFlowFile,
   people,
   publish,
+  rehearse,
   type Stack,
   studio,
   test,
@@ -157,9 +158,9 @@ test('a score, a chart of it and a consent are written with the slash, and rehea
   await hanne.keyboard.type('What it comes to');
   await hanne.getByLabel('Label 1').fill('Twice');
   await hanne.getByLabel('Value 1').fill('lead score * 2');
-  const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
-  await expect(rehearsal.getByRole('figure').getByText('What it comes to')).toBeVisible();
-  await expect(rehearsal.getByRole('figure').getByText('40', { exact: true })).toBeVisible();
+  const { chat, pick } = rehearse(hanne);
+  await expect(chat.getByRole('figure').getByText('What it comes to')).toBeVisible();
+  await expect(chat.getByRole('figure').getByText('40', { exact: true })).toBeVisible();
 
   await add('ask consent');
   await hanne.locator('.ProseMirror-focused').waitFor();
@@ -167,8 +168,8 @@ test('a score, a chart of it and a consent are written with the slash, and rehea
   await hanne.getByLabel('Policy').fill('privacy');
   await expect(hanne.getByText('A link starts with https:// or /.')).toBeVisible();
   await hanne.getByLabel('Policy').fill('/privacy');
-  await rehearsal.getByRole('button', { name: 'Yes, I agree' }).click();
-  await expect(rehearsal.getByText('Agreed to news by email: “May we write to you?”')).toBeVisible();
+  await pick('Yes, I agree');
+  await expect(chat.getByText('Agreed to news by email: “May we write to you?”')).toBeVisible();
   await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
 });
 
@@ -189,5 +190,5 @@ test('split, take to page and an outcome are written with the slash, and rehears
   await hanne.getByLabel('Outcome').fill('lost');
   await expect(hanne.getByText('The flow ends here, with the outcome “lost”.')).toBeVisible();
   await expect(hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong')).toBeVisible();
-  await expect(hanne.getByRole('region', { name: 'Rehearsal' }).getByText(/The flow ended/)).toBeVisible();
+  await expect(rehearse(hanne).chat.getByText(/The flow ended/)).toBeVisible();
 });

@@ -9,6 +9,7 @@ import {
   people,
   point,
   publish,
+  rehearse,
   studio,
   test,
   visit,
@@ -115,19 +116,20 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
     .getByRole('button', { name: /^1 Welcome/ })
     .click();
   const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
-  await expect(rehearsal.getByText('£6,400').first()).toBeVisible();
-  await rehearsal.getByRole('button', { name: 'I like that' }).click();
-  await rehearsal.getByLabel('Your name').fill('Ilse Roe');
-  await rehearsal.getByLabel('Email').fill('ilse@roe.example');
-  await rehearsal.getByLabel('Postcode').fill('tx1 1aa');
-  await rehearsal.getByRole('button', { name: 'Send', exact: true }).click();
+  const { chat: window, pick } = rehearse(hanne);
+  await expect(window.getByText('£6,400').first()).toBeVisible();
+  await pick('I like that');
+  await window.getByLabel('Your name').fill('Ilse Roe');
+  await window.getByLabel('Email').fill('ilse@roe.example');
+  await window.getByLabel('Postcode').fill('tx1 1aa');
+  await window.getByRole('button', { name: 'Send', exact: true }).first().click();
   await rehearsal.getByRole('button', { name: 'It fails' }).click();
-  await expect(rehearsal.getByText('The service failed: so rehearsed.')).toBeVisible();
+  await expect(window.getByText('The service failed: so rehearsed.')).toBeVisible();
   await rehearsal.getByRole('button', { name: 'Let the pause pass' }).click();
-  await expect(rehearsal.getByText('Told everyone in the studio: “Somebody from the autumn round”')).toBeVisible();
-  await expect(rehearsal.getByText('Emailed ilse@roe.example: “Your autumn price”')).toBeVisible();
-  await expect(rehearsal.getByText('And this is said in between.')).toBeVisible();
-  await expect(rehearsal.getByText('Goes on with the flow “First visit”.')).toBeVisible();
+  await expect(window.getByText('Told everyone in the studio: “Somebody from the autumn round”')).toBeVisible();
+  await expect(window.getByText('Emailed ilse@roe.example: “Your autumn price”')).toBeVisible();
+  await expect(window.getByText('And this is said in between.')).toBeVisible();
+  await expect(window.getByText('Goes on with the flow “First visit”.')).toBeVisible();
   await publish(hanne);
 
   const visitor = await visit(browser, stack, phone);

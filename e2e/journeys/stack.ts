@@ -208,9 +208,9 @@ export async function visit(
   return visitOn(page);
 }
 
-/** The chat that is open on a page. */
-export function visitOn(page: Page): Visit {
-  const chat = page.frameLocator('iframe');
+/** The chat that is open on a page, or in a part of it. */
+export function visitOn(page: Page, part: Page | Locator = page): Visit {
+  const chat = part.frameLocator('iframe');
   return {
     page,
     chat,
@@ -222,6 +222,11 @@ export function visitOn(page: Page): Visit {
       await chat.getByRole('button', { name, exact: true }).click();
     },
   };
+}
+
+/** The visitor’s side in the rehearsal beside the page. */
+export function rehearse(page: Page): Visit {
+  return visitOn(page, page.getByRole('region', { name: 'Rehearsal' }));
 }
 
 /** Goes from the greeting to where somebody from Sales is awaited. */

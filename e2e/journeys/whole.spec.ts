@@ -1,4 +1,4 @@
-import { expect, logOf, people, studio, test, visit } from './stack.ts';
+import { expect, logOf, people, rehearse, studio, test, visit } from './stack.ts';
 
 test('a line written in the studio answers a visitor, an agent goes on, and a crash in the middle loses nothing', async ({
   browser,
@@ -14,10 +14,10 @@ test('a line written in the studio answers a visitor, an agent goes on, and a cr
   await hanne.locator('.ProseMirror-focused').waitFor();
   await hanne.keyboard.type('Good to see you. ');
   const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
-  await expect(rehearsal.getByText('Good to see you. Hello! I can price a heat pump')).toBeVisible();
-  await rehearsal.getByRole('button', { name: 'Price a heat pump' }).click();
-  await rehearsal.getByLabel('Answer as the visitor').fill('semi');
-  await rehearsal.getByLabel('Answer as the visitor').press('Enter');
+  const { chat, say, pick } = rehearse(hanne);
+  await expect(chat.getByText('Good to see you. Hello! I can price a heat pump')).toBeVisible();
+  await pick('Price a heat pump');
+  await say('semi');
   await expect(rehearsal.getByRole('definition')).toHaveText(['Semi-detached']);
   await expect(hanne.getByText('Draft: 1 change')).toBeVisible();
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { extractText } from 'unpdf';
-import { addStep, expect, openFlowFile, openStep, people, studio, test, visit } from './stack.ts';
+import { addStep, expect, openFlowFile, openStep, people, rehearse, studio, test, visit } from './stack.ts';
 import { line } from './steps.ts';
 
 const step = (page: Page, number: number) => page.getByLabel(new RegExp(`^Step ${number}: `));
@@ -109,16 +109,16 @@ test('a flow is built, broken in eight ways and mended, rehearsed and kept, publ
   const stage = rehearsal(page);
   await step(page, 1).click();
   await stage.getByRole('button', { name: /^Start again/ }).click();
-  await stage.getByRole('button', { name: 'Flat', exact: true }).click();
-  await stage.getByLabel('Answer as the visitor').fill('about 1,900');
-  await stage.getByLabel('Answer as the visitor').press('Enter');
+  const { chat, say, pick } = rehearse(page);
+  await pick('Flat');
+  await say('about 1,900');
   await expect(stage.getByText('yearly saving', { exact: true })).toBeVisible();
-  await stage.getByRole('log').getByRole('button', { name: 'Flat', exact: true }).click();
-  await stage.getByRole('button', { name: 'House', exact: true }).click();
-  await stage.getByLabel('Answer as the visitor').fill('2000');
-  await stage.getByLabel('Answer as the visitor').press('Enter');
-  await stage.getByRole('button', { name: 'Yes, I agree' }).click();
-  await expect(stage.getByText('The flow ended: lead.')).toBeVisible();
+  await chat.getByRole('button', { name: 'Answer otherwise' }).first().click();
+  await expect(chat.getByText('Flat')).toHaveCount(1);
+  await pick('House');
+  await say('2000');
+  await pick('Yes, I agree');
+  await expect(chat.getByText('The flow ended: lead.')).toBeVisible();
   await stage.getByRole('button', { name: 'Keep as a run-through' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('A house is a lead');
   await page.getByRole('checkbox', { name: '“yearly saving” is 760.' }).check();
@@ -299,26 +299,27 @@ test('a rehearsal is of whoever visits whenever, and says why decisions went as 
     ],
   });
   const stage = rehearsal(page);
-  await expect(stage.getByText('Welcome.')).toBeVisible();
+  const { chat } = rehearse(page);
+  await expect(chat.getByText('Welcome.')).toBeVisible();
   await stage.getByRole('button', { name: /^Who visits/ }).click();
   await page.getByRole('textbox', { name: 'Page' }).fill('/help/noise');
   await page.keyboard.press('Escape');
-  await expect(stage.getByText('Which trouble?')).toBeVisible();
-  await expect(stage.getByText(/^Decided, as page starts with “\/help”/)).toBeVisible();
+  await expect(chat.getByText('Which trouble?')).toBeVisible();
+  await expect(chat.getByText(/^Decided, as page starts with “\/help”/)).toBeVisible();
   await stage.getByRole('button', { name: /^Who visits/ }).click();
   await page.getByRole('combobox', { name: 'Visitor' }).selectOption('known person');
   await page.getByRole('textbox', { name: 'Value' }).fill('Maud');
   await page.keyboard.press('Escape');
-  await expect(stage.getByText('Welcome back, Maud')).toBeVisible();
-  await expect(stage.getByText('Handed over to Sales.')).toBeVisible();
+  await expect(chat.getByText('Welcome back, Maud')).toBeVisible();
+  await expect(chat.getByText('Waiting for somebody from Sales.')).toBeVisible();
   await stage.getByRole('combobox', { name: 'Who is in the office' }).selectOption('out');
-  await expect(stage.getByText('We are out; ring us.')).toBeVisible();
+  await expect(chat.getByText('We are out; ring us.')).toBeVisible();
   await scenes(page)
     .getByRole('button', { name: /^3 Help/ })
     .click();
   await stage.getByRole('button', { name: /^Start again/ }).click();
   await expect(stage.getByText('from Help')).toBeVisible();
-  await expect(stage.getByText('Which trouble?')).toBeVisible();
+  await expect(chat.getByText('Which trouble?')).toBeVisible();
 });
 
 test('a flow leaves as a file with its run-throughs, and comes back as it was', async ({ browser, stack }) => {

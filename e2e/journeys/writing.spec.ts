@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addStep, expect, openStep, people, studio, test, visit } from './stack.ts';
+import { addStep, expect, openStep, people, rehearse, studio, test, visit } from './stack.ts';
 import { dragTo } from './steps.ts';
 
 /** Makes a flow from nothing and opens it. */
@@ -51,10 +51,9 @@ test('a flow is written from nothing by keyboard, with every kind of step, and v
   await hanne.locator('.ProseMirror-focused').waitFor();
   await hanne.keyboard.type('!');
 
-  const rehearsal = hanne.getByRole('region', { name: 'Rehearsal' });
-  await rehearsal.getByLabel('Answer as the visitor').fill('Tamsin');
-  await rehearsal.getByLabel('Answer as the visitor').press('Enter');
-  await expect(rehearsal.getByText('Welcome, Tamsin!')).toBeVisible();
+  const { chat, say } = rehearse(hanne);
+  await say('Tamsin');
+  await expect(chat.getByText('Welcome, Tamsin!')).toBeVisible();
 
   // The other kinds.
   for (const kind of ['Decide', 'Set', 'Withdraw', 'Hand over', 'Go', 'End']) {
@@ -285,7 +284,7 @@ test('a picture in a line reaches the visitor, and markup in a line stays text',
   );
   await hanne.locator('input[type=file]').setInputFiles({ name: 'pump.png', mimeType: 'image/png', buffer: png });
   await hanne.keyboard.type(' bold</b>');
-  await expect(hanne.getByRole('region', { name: 'Rehearsal' }).getByText('<b>not bold</b>')).toBeVisible();
+  await expect(rehearse(hanne).chat.getByText('<b>not bold</b>')).toBeVisible();
   arrive();
   await hanne.getByLabel('What the picture shows').fill('A heat pump beside a wall');
   await expect(hanne.getByText(/^saved /)).toBeVisible();

@@ -1,6 +1,6 @@
 import { randomInt, timingSafeEqual } from 'node:crypto';
 import type { EntryBatch, Hello, VisitorPass, VisitorReply } from '@kineta/contract';
-import { clockTime, type Event, freshSession, opening, plainVisit, type Visit, visitorWrote } from '@kineta/core';
+import { type Event, freshSession, type Presence, plainVisit, presence, type Visit, visitorWrote } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
@@ -102,25 +102,10 @@ export class VisitorService {
   }
 
   /** Whether somebody is there now, and until or from when, as the chat’s head says it. */
-  async presence(workspace: string): Promise<{ directory: Directory; open: boolean; changes: string | null }> {
+  async presence(workspace: string): Promise<Presence & { directory: Directory }> {
     const directory = await this.house.ports.directories.of(workspace);
-    const now = Date.now();
-    const states = [...directory.teams.values()].flatMap(team =>
-      team.hours ? [{ hours: team.hours, state: opening(team.hours, now) }] : [],
-    );
-    const open = states.filter(({ state }) => state.open);
-    const [next] =
-      open.length > 0
-        ? open.toSorted((a, b) => (a.state.open && b.state.open ? b.state.until - a.state.until : 0))
-        : states
-            .filter(({ state }) => !state.open && state.from !== null)
-            .toSorted((a, b) => (a.state.open || b.state.open ? 0 : (a.state.from ?? 0) - (b.state.from ?? 0)));
-    const at = next ? (next.state.open ? next.state.until : next.state.from) : null;
-    return {
-      directory,
-      open: open.length > 0 || states.length === 0,
-      changes: next && at !== null ? clockTime(next.hours, at, now, directory.workspace.language) : null,
-    };
+    const hours = [...directory.teams.values()].flatMap(team => team.hours ?? []);
+    return { directory, ...presence(hours, Date.now(), directory.workspace.language) };
   }
 
   private async conversationOf(

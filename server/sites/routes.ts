@@ -61,6 +61,20 @@ function refuse(error: unknown, response: Response): void {
     );
 }
 
+/** What the browser lets the chat’s window do: with whom it may speak, and in whose frame it may stand. */
+function windowPolicy(speaksWith: string, ancestors: string): string {
+  return [
+    "default-src 'none'",
+    "script-src 'self'",
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' https:",
+    `connect-src ${speaksWith}`,
+    `frame-ancestors ${ancestors}`,
+    "base-uri 'none'",
+    "form-action 'none'",
+  ].join('; ');
+}
+
 /**
  * What visitors’ pages load: the loader, the chat’s page for the frame, and its files. Only pages of the site’s domains
  * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
@@ -70,6 +84,7 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
   const files = options.files.widget;
   const loader = fileOf(join(files, 'loader.js'), options.development);
   const page = fileOf(join(files, 'window.html'), options.development);
+  const rehearsal = fileOf(join(files, 'rehearsal.html'), options.development);
 
   doors.router.get('/w/:key.js', async (request, response) => {
     try {
@@ -97,16 +112,10 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
       if (origin !== here && (!origin || !allows(site.domains, origin))) throw notAllowed(site, origin ?? 'This page');
       response
         .set({
-          'Content-Security-Policy': [
-            "default-src 'none'",
-            "script-src 'self'",
-            "style-src 'self' 'unsafe-inline'",
-            "img-src 'self' https:",
-            `connect-src 'self' ${here.replace(/^http/, 'ws')}`,
-            `frame-ancestors ${site.domains.flatMap(domain => [`http://${domain}`, `https://${domain}`]).join(' ')}`,
-            "base-uri 'none'",
-            "form-action 'none'",
-          ].join('; '),
+          'Content-Security-Policy': windowPolicy(
+            `'self' ${here.replace(/^http/, 'ws')}`,
+            site.domains.flatMap(domain => [`http://${domain}`, `https://${domain}`]).join(' '),
+          ),
           'Cache-Control': 'no-store',
         })
         .removeHeader('X-Frame-Options');
@@ -118,6 +127,14 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
     } catch (error) {
       refuse(error, response);
     }
+  });
+
+  // The studio’s rehearsals show the same window, which is fed by the studio’s page and by nothing of the server.
+  doors.router.get('/w/rehearsal', (_, response) => {
+    response
+      .set({ 'Content-Security-Policy': windowPolicy("'none'", "'self'"), 'Cache-Control': 'no-store' })
+      .removeHeader('X-Frame-Options');
+    response.type('html').send(rehearsal());
   });
 
   doors.router.use(

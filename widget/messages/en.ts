@@ -49,5 +49,6 @@ export const en = {
   sendingFile: (name: string) => `Sending ${name}…`,
   fileTooLarge: (name: string, megabytes: string, most: number) =>
     `${name} has ${megabytes} MB; at most ${most} MB can be sent.`,
+  answerOtherwise: 'Answer otherwise',
   fileLost: 'The file did not get through. Please try again.',
 };

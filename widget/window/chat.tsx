@@ -1,11 +1,13 @@
+import type { ChatState, Picked } from '@kineta/contract';
+import { type ComponentType, Fragment } from 'preact';
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import { Choices } from './answers/choices.tsx';
 import { answerViewOf } from './answers/registry.ts';
 import type { AnsweringProps } from './answers/view.ts';
 import { entryViewOf, voiceOf } from './entries/registry.ts';
-import type { EntryOf } from './entries/view.ts';
-import type { ChatState, Feed, Picked } from './feed.ts';
+import type { BesideProps, EntryOf } from './entries/view.ts';
+import type { Feed } from './feed.ts';
 import { PendingMessage } from './pending.tsx';
 
 type Asked = EntryOf<'asked'>;
@@ -41,8 +43,20 @@ function Answers(props: AnsweringProps) {
   return props.answer.choices?.length ? <Choices {...props} /> : null;
 }
 
-/** The whole chat: its head, the conversation, and where one writes. */
-export function Chat({ feed, tellParent }: { feed: Feed; tellParent: (message: object) => void }) {
+/**
+ * The whole chat: its head, the conversation, and where one writes. In a visitor’s page it tells that page when to close
+ * it, where to go and what is unread; where a conversation is played there is no such page, and it takes no focus.
+ */
+export function Chat({
+  feed,
+  tellParent,
+  Beside,
+}: {
+  feed: Feed;
+  tellParent?: (message: object) => void;
+  /** Set after each entry, and first of all, by whoever plays. */
+  Beside?: ComponentType<BesideProps>;
+}) {
   const state = useChat(feed);
   const [text, setText] = useState('');
   const [mistake, setMistake] = useState('');
@@ -55,6 +69,7 @@ export function Chat({ feed, tellParent }: { feed: Feed; tellParent: (message: o
   const seen = useRef(0);
 
   useEffect(() => {
+    if (!tellParent) return;
     const focus = () => box.current?.focus();
     const onMessage = (event: MessageEvent) => {
       if (event.source !== parent) return;
@@ -86,7 +101,7 @@ export function Chat({ feed, tellParent }: { feed: Feed; tellParent: (message: o
     if (shown.current) seen.current = state.entries.length;
     else {
       const unread = state.entries.slice(seen.current).filter(entry => entryViewOf(entry)?.isNews);
-      tellParent({ kineta: 'unread', count: unread.length });
+      tellParent?.({ kineta: 'unread', count: unread.length });
     }
   }, [state.entries, tellParent]);
 
@@ -115,25 +130,37 @@ export function Chat({ feed, tellParent }: { feed: Feed; tellParent: (message: o
             <i class={`dot ${dot}`} aria-hidden="true" /> {statusText}
           </p>
         </div>
-        <button type="button" class="close" aria-label={messages.close} onClick={() => tellParent({ kineta: 'close' })}>
-          <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
-            <path d="m3.5 3.5 9 9m0-9-9 9" stroke="currentColor" stroke-width="1.7" stroke-linecap="round" />
-          </svg>
-        </button>
+        {tellParent ? (
+          <button
+            type="button"
+            class="close"
+            aria-label={messages.close}
+            onClick={() => tellParent({ kineta: 'close' })}
+          >
+            <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
+              <path d="m3.5 3.5 9 9m0-9-9 9" stroke="currentColor" stroke-width="1.7" stroke-linecap="round" />
+            </svg>
+          </button>
+        ) : null}
       </header>
       <div class="log" ref={log} role="log" aria-label={messages.conversation} aria-live="polite" tabIndex={0}>
         <div ref={inside}>
+          {Beside ? <Beside /> : null}
           {state.entries.map((entry, index) => {
             const { Line } = entryViewOf(entry) ?? {};
-            return Line ? (
-              <Line
-                key={entry.number}
-                entry={entry as never}
-                first={voiceOf(entry) !== voiceOf(state.entries[index - 1])}
-                goTo={page => tellParent({ kineta: 'go', page })}
-                onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
-              />
-            ) : null;
+            return (
+              <Fragment key={entry.number}>
+                {Line ? (
+                  <Line
+                    entry={entry as never}
+                    first={voiceOf(entry) !== voiceOf(state.entries[index - 1])}
+                    goTo={page => tellParent?.({ kineta: 'go', page })}
+                    onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
+                  />
+                ) : null}
+                {Beside ? <Beside entry={entry} /> : null}
+              </Fragment>
+            );
           })}
           {state.pending.map(message => (
             <PendingMessage

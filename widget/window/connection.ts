@@ -1,7 +1,10 @@
 import type {
   Answered,
+  ChatState,
   EntryBatch,
   Hello,
+  Pending,
+  Picked,
   Problem,
   VisitorCalls,
   VisitorNews,
@@ -11,7 +14,7 @@ import type {
 import { io, type Socket } from 'socket.io-client';
 import { messages } from '../messages/messages.ts';
 import { entryViewOf } from './entries/registry.ts';
-import type { ChatState, Feed, Pending, Picked } from './feed.ts';
+import type { Feed } from './feed.ts';
 
 const LONGEST = 4_000;
 const VISITOR = 'kineta.visitor';

@@ -1,32 +1,4 @@
-import type { Entry, Holder, VisitorReply } from '@kineta/contract';
-
-/** What was picked, filled in or sent, beside the words that stand for it, and the question that it answers. */
-export type Picked = Omit<VisitorReply, 'clientId' | 'text'>;
-
-/** A message on its way: kept in the browser until the server has it. */
-export interface Pending extends Picked {
-  clientId: string;
-  text: string;
-  /** Why the server will not take it, in a sentence; it is not sent again by itself. */
-  refused?: string;
-}
-
-export interface ChatState {
-  phase: 'connecting' | 'open' | 'reconnecting' | 'refused';
-  /** Why the chat cannot be had here, when it is refused. */
-  refusal: string;
-  holder: Holder;
-  speaker: string;
-  business: string;
-  open: boolean;
-  changes: string | null;
-  entries: Entry[];
-  pending: Pending[];
-  /** Who of the team is writing now. */
-  typing: string;
-  /** Whether the flow is about to say more. */
-  busy: boolean;
-}
+import type { ChatState, Picked } from '@kineta/contract';
 
 /** What feeds the window with a conversation and takes what its visitor does: the server, or a page that plays. */
 export interface Feed {

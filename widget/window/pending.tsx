@@ -1,5 +1,5 @@
+import type { Pending } from '@kineta/contract';
 import { messages } from '../messages/messages.ts';
-import type { Pending } from './feed.ts';
 import { Plain } from './spoken.tsx';
 
 /** A message that the server does not have yet, or will not take. */

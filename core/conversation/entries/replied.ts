@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { FieldReply, FileGiven } from '../../flow/event.ts';
-import type { RecordedLine } from '../../flow/replay/recorded.ts';
+import { FieldReply, FileGiven, type Reply } from '../../flow/event.ts';
 import { entryKind } from './kind.ts';
 
 /** The visitor wrote, or picked, filled in or sent something. */
@@ -32,10 +31,10 @@ export const replied = entryKind({
   }),
 });
 
-/** What a visitor answered once, as an entry of a log that is played again under another identity. */
-export function repliedAgain(
-  { did: _, number: __, at: ___, ...said }: Extract<RecordedLine, { did: 'replied' }>,
+/** What a visitor answers where it is only played: as an entry of its log, under an identity of the player’s. */
+export function repliedWith(
+  { text, choice, choices, step, fields, file }: Omit<Reply, 'event'>,
   clientId: string,
 ): z.infer<typeof replied.schema> {
-  return { kind: 'replied', ...said, clientId };
+  return { kind: 'replied', text, choice, choices, step, fields, file, clientId };
 }

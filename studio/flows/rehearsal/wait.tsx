@@ -14,7 +14,7 @@ export function RehearsedWait({
 }) {
   if (session.state === 'handed over')
     return (
-      <p className="text-center">
+      <p className="mt-2 text-center">
         <Button look="quiet" onClick={() => onBeat({ does: 'hands back' })}>
           Let them hand it back
         </Button>

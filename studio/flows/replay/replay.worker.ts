@@ -10,7 +10,7 @@ import {
   type Recorded,
   type RehearsalStage,
   replay,
-  repliedAgain,
+  repliedWith,
 } from '@kineta/core';
 import { expose } from 'comlink';
 
@@ -109,7 +109,7 @@ const work = {
     for (const { reply, acts } of replay(draft, recorded, stage).exchanges) {
       if (reply) {
         at = new Date(reply.at).toISOString();
-        write(repliedAgain(reply, `replayed-${entries.length}`));
+        write(repliedWith(reply, `replayed-${entries.length}`));
       }
       for (const body of entriesOf(acts, draft.speaker)) write(body);
     }

@@ -1,6 +1,7 @@
+import type { Picked } from '@kineta/contract';
 import type { ComponentType, InputHTMLAttributes } from 'preact';
 import type { EntryOf } from '../entries/view.ts';
-import type { Feed, Picked } from '../feed.ts';
+import type { Feed } from '../feed.ts';
 
 export type Answer = EntryOf<'asked'>['answer'];
 

@@ -12,6 +12,11 @@ export interface LineProps<K extends Entry['kind']> {
   onPick: ((label: string, id: string) => void) | undefined;
 }
 
+/** What a page that plays sets beside an entry, or above them all. */
+export interface BesideProps {
+  entry?: Entry;
+}
+
 /** How the chat shows one kind of entry. What has no view is not the visitor’s. */
 export interface EntryView<K extends Entry['kind']> {
   kind: K;

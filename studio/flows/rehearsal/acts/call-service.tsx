@@ -16,7 +16,7 @@ export const callService = actView({
   Awaited: function Service({ onBeat }) {
     const [answer, setAnswer] = useState('{ }');
     return (
-      <div className="space-y-1.5 rounded-lg bg-paper-2 p-2.5">
+      <div className="mt-2 space-y-1.5 rounded-lg border border-rule bg-sheet p-2.5">
         <label className="block text-xs text-ink-2">
           The service answers
           <textarea

@@ -1,22 +1,20 @@
-import type { Act, ActOf, AnswerShown, Beat, Facts, Flow, Locale, Session } from '@kineta/core';
+import type { Act, ActOf, Beat, Facts, Flow, Locale, Session } from '@kineta/core';
 import type { ComponentType } from 'react';
 
-export interface ActProps<A extends Act['act']> {
-  act: ActOf<A>;
+/** The flow that is rehearsed, and what is known of its visitor at the end of the rehearsal. */
+export interface Rehearsing {
   flow: Flow;
-  /** What is known at the end of the rehearsal. */
   known: Facts;
   locale: Locale;
 }
 
-/** How the rehearsal shows one kind of act, when that is not the sentence of the entry that it leaves. */
+/** What the rehearsal knows of one kind of act beside the entry that it leaves. */
 export interface ActView<A extends Act['act']> {
   act: A;
   /** Whether there is anything to see or hear of it yet. */
   isHeard?(act: ActOf<A>): boolean;
-  /** The question that it asks. */
-  asks?(act: ActOf<A>): AnswerShown;
-  Shown?: ComponentType<ActProps<A>>;
+  /** What is noted in the margin, of an act that leaves no entry, or whose entry says less. */
+  note?(act: ActOf<A>, rehearsing: Rehearsing): string;
   /** While the flow waits for what was ordered: how the one who rehearses says what comes of it. */
   Awaited?: ComponentType<{ session: Session; onBeat: (beat: Beat) => void }>;
 }

@@ -1,9 +1,8 @@
-import { conditionRows, conditionWords, findStep, kindOf, sentence, written } from '@kineta/core';
-import { Aside } from './spoken.tsx';
-import { type ActProps, actView } from './view.ts';
+import { type ActOf, conditionRows, conditionWords, findStep, kindOf, sentence, written } from '@kineta/core';
+import { actView, type Rehearsing } from './view.ts';
 
 /** Why a decision went as it did: what it asks, and what is known of that. */
-function decidedWords({ act: { step, way }, flow, known, locale }: ActProps<'decided'>): string {
+function decidedWords({ step, way }: ActOf<'decided'>, { flow, known, locale }: Rehearsing): string {
   const decide = findStep(flow, step)?.step;
   const ways = (decide && kindOf(decide).decisions?.(decide)) ?? [];
   const asked = way < 0 ? ways : ways.slice(way, way + 1);
@@ -20,11 +19,4 @@ function decidedWords({ act: { step, way }, flow, known, locale }: ActProps<'dec
   return asked[0] ? `Decided, as ${sentence(conditionWords(asked[0].when))}${because}.` : '';
 }
 
-export const decided = actView({
-  act: 'decided',
-  Shown: props => (
-    <Aside>
-      <i>{decidedWords(props)}</i>
-    </Aside>
-  ),
-});
+export const decided = actView({ act: 'decided', note: decidedWords });

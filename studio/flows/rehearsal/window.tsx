@@ -1,0 +1,48 @@
+import type { Picked, Staged, StagedCall, StagedNews } from '@kineta/contract';
+import type { Beat } from '@kineta/core';
+import { useEffect, useRef } from 'react';
+
+/** A beat as it comes of what was done in the window, which also says which question it meant. */
+function beatOf({ text, picked, file }: Extract<StagedCall, { kineta: 'replied' }>): Beat {
+  const { choice, choices, fields }: Picked = picked;
+  return { does: 'replies', text, choice, choices, fields, file };
+}
+
+/** The window that visitors see, in a frame of its own, showing what is played here. */
+export function PlayedWindow({
+  staged,
+  onBeat,
+  onBack,
+}: {
+  staged: Staged;
+  onBeat: (beat: Beat) => void;
+  /** Called with the number of the answer to go back to before. */
+  onBack: (number: number) => void;
+}) {
+  const frame = useRef<HTMLIFrameElement>(null);
+  const latest = useRef({ staged, onBeat, onBack });
+  latest.current = { staged, onBeat, onBack };
+  const tell = useRef(() => {
+    const { chat, notes } = latest.current.staged;
+    const news: StagedNews = { kineta: 'staged', staged: { chat, notes } };
+    frame.current?.contentWindow?.postMessage(news, location.origin);
+  });
+
+  useEffect(() => {
+    const hear = ({ source, origin, data }: MessageEvent<StagedCall>) => {
+      if (source !== frame.current?.contentWindow || origin !== location.origin) return;
+      if (data.kineta === 'ready') tell.current();
+      else if (data.kineta === 'replied') latest.current.onBeat(beatOf(data));
+      else latest.current.onBack(data.number);
+    };
+    addEventListener('message', hear);
+    return () => removeEventListener('message', hear);
+  }, []);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is staged is what is told, through the latest of it
+  useEffect(() => tell.current(), [staged]);
+
+  return (
+    <iframe ref={frame} src="/w/rehearsal" title="Rehearsed conversation" className="size-full rounded-[inherit]" />
+  );
+}
