@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { Area } from '../shell/area.ts';
 import { useRoute } from '../shell/query.ts';
 import { screen } from '../shell/screen.tsx';
+import { choiceKeys, flowKeys, lineKeys, offerKeys, pageKeys, toolKeys, waysKeys } from './keys.ts';
 
 export const flows: Area = {
   name: 'Flows',
@@ -13,6 +14,7 @@ export const flows: Area = {
     { path: '/flows/:id/reading', element: screen(() => import('./reading/reading.tsx')) },
     { path: '/flows/:id', element: screen(() => import('./workbench.tsx')) },
   ],
+  keys: [lineKeys, choiceKeys, offerKeys, toolKeys, pageKeys, flowKeys, waysKeys],
   useCommands(navigate) {
     const { data } = useRoute(flowRoutes.list, {});
     return useMemo(

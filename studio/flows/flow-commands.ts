@@ -3,6 +3,7 @@ import { kindOf, sentence, surroundings } from '@kineta/core';
 import type { Command } from '../shell/commands.ts';
 import { useCommandGroup } from '../shell/commands.ts';
 import { useDraft } from './draft/draft.ts';
+import { flowKeys } from './keys.ts';
 import { jumpTo } from './place.ts';
 
 /** How the workbench is told what to show. */
@@ -29,10 +30,10 @@ export function useFlowCommands({ show, publish, find, facts, read }: WorkbenchA
       { name: 'Editions: compare, roll back, switch on and off', run: () => show('editions') },
       { name: 'Replay the draft over real conversations', run: () => show('replay') },
       { name: 'Publish…', run: publish },
-      { name: 'Find and replace', keys: ['Mod', 'H'], run: find },
+      { name: 'Find and replace', keys: flowKeys.rows.find.keys, run: find },
       { name: 'Facts', run: facts },
-      ...(past.length > 0 ? [{ name: 'Undo', keys: ['Mod', 'Z'], run: undo }] : []),
-      ...(future.length > 0 ? [{ name: 'Redo', keys: ['Mod', 'Shift', 'Z'], run: redo }] : []),
+      ...(past.length > 0 ? [{ name: 'Undo', keys: flowKeys.rows.undo.keys, run: undo }] : []),
+      ...(future.length > 0 ? [{ name: 'Redo', keys: flowKeys.rows.redo.keys, run: redo }] : []),
       { name: 'Save as a file', run: () => location.assign(flowRoutes.file.path.replace(':id', detail.id)) },
     ];
   });

@@ -2,6 +2,7 @@ import { Clip, clipOf, kindOf, moveStep, pasteClip, removeStep, type Scene, surr
 import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { newId, useDraft } from './draft/draft.ts';
+import { pageKeys } from './keys.ts';
 import { hasLine } from './place.ts';
 import { markedSteps, useSelection } from './selection.ts';
 
@@ -84,20 +85,33 @@ function step(by: -1 | 1, extending: boolean): void {
   document.querySelector(`[data-step="${next.id}"] [data-number]`)?.scrollIntoView({ block: 'nearest' });
 }
 
+function writeMarked(): void {
+  const [first] = marked();
+  if (first && hasLine(first)) useSelection.getState().write(first.id, 'line');
+}
+
+const acts: Partial<Record<keyof typeof pageKeys.rows, () => void>> = {
+  above: () => step(-1, false),
+  below: () => step(1, false),
+  markUp: () => step(-1, true),
+  markDown: () => step(1, true),
+  moveUp: () => moveMarked(-1),
+  moveDown: () => moveMarked(1),
+  write: writeMarked,
+  remove: removeMarked,
+  close: () => useSelection.getState().write('', ''),
+};
+
 function onKey(event: KeyboardEvent): void {
-  const arrow = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : undefined;
-  if (event.defaultPrevented || event.ctrlKey || event.metaKey) return;
-  // With Alt also out of a line: what is being written moves as well.
-  if (arrow && event.altKey && (isOnPage(event.target) || isWriting(event.target))) moveMarked(arrow);
-  else if (isWriting(event.target) || !isOnPage(event.target) || event.altKey) return;
-  else if (arrow) step(arrow, event.shiftKey);
-  else if (event.key === 'Delete' || event.key === 'Backspace') removeMarked();
-  else if (event.key === 'Enter' && event.target === document.body) {
-    const [first] = marked();
-    if (!first || !hasLine(first)) return;
-    useSelection.getState().write(first.id, 'line');
-  } else if (event.key === 'Escape' && useSelection.getState().step) useSelection.getState().write('', '');
-  else return;
+  const pressed = event.defaultPrevented ? undefined : pageKeys.pressed(event);
+  const act = pressed && acts[pressed];
+  if (!act) return;
+  // What is being written moves as well; every other key is for the writing.
+  const isMove = pressed === 'moveUp' || pressed === 'moveDown';
+  if (isWriting(event.target) ? !isMove : !isOnPage(event.target)) return;
+  // On a button Enter presses that.
+  if (pressed === 'write' && event.target !== document.body) return;
+  act();
   event.preventDefault();
 }
 

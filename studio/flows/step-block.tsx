@@ -227,12 +227,13 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
         {index + 1}
       </button>
       <div className="min-w-0">
-        {/* biome-ignore lint/a11y/noStaticElementInteractions: a wider target for the numbered button beside it */}
-        {/* biome-ignore lint/a11y/useKeyWithClickEvents: as above */}
-        <div onClick={() => !selected && !hasLine(step) && write(step.id, '')}>
-          <Body step={step} selected={selected} speaker={speaker} keys={keys} change={change} />
-        </div>
-        {choosing ? <StepMenu onPick={become} onBack={writeAgain} onLeave={() => setChoosing(false)} /> : null}
+        <StepMenu open={choosing} onPick={become} onBack={writeAgain} onLeave={() => setChoosing(false)}>
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: a wider target for the numbered button beside it */}
+          {/* biome-ignore lint/a11y/useKeyWithClickEvents: as above */}
+          <div onClick={() => !selected && !hasLine(step) && write(step.id, '')}>
+            <Body step={step} selected={selected} speaker={speaker} keys={keys} change={change} />
+          </div>
+        </StepMenu>
         {selected && Panel ? (
           <div className="mt-2.5 border-t border-petrol-2 pt-2.5">
             <Panel step={step} selected speaker={speaker} keys={keys} change={change} />

@@ -1,82 +1,104 @@
 import { type Step, stepKinds } from '@kineta/core';
-import { useEffect, useRef, useState } from 'react';
+import { Command as Menu } from 'cmdk';
+import { Popover } from 'radix-ui';
+import { type ReactNode, useState } from 'react';
+import { MenuGroup } from '../ui/menu-group.tsx';
+import { offerKeys } from './keys.ts';
+import { stepGroups } from './step-groups.ts';
 import { viewOf } from './steps/registry.ts';
 
-/** The kinds of steps, opened by `/`: type to narrow, arrows and Enter to pick, Escape to go back. */
+const kinds = stepKinds.map(({ kind, purpose }) => ({ kind, purpose, ...viewOf(kind) }));
+const purposes = new Map(kinds.map(({ name, purpose }) => [name, purpose.toLowerCase()]));
+
+/** Who types a verb means that kind; what only speaks of it comes after. */
+function fits(name: string, typed: string): number {
+  const wanted = typed.trim().toLowerCase();
+  if (name.toLowerCase().startsWith(wanted)) return 1;
+  return `${name.toLowerCase()} ${purposes.get(name)}`.includes(wanted) ? 0.5 : 0;
+}
+
+/**
+ * The kinds of steps by what they are for, opened by `/` beside the step that stays where it is: type to narrow, arrows
+ * and Enter to pick, Escape to go back.
+ */
 export function StepMenu({
+  open,
   onPick,
   onBack,
   onLeave,
+  children,
 }: {
+  open: boolean;
   onPick: (kind: Step['kind']) => void;
   /** Back to the line that it was opened from. */
   onBack: () => void;
   /** The focus went elsewhere. */
   onLeave: () => void;
+  /** The step. */
+  children: ReactNode;
 }) {
-  const [search, setSearch] = useState('');
-  const [at, setAt] = useState(0);
-  const box = useRef<HTMLDivElement>(null);
-  const wanted = search.trim().toLowerCase();
-  const named = (kind: (typeof stepKinds)[number]): string => viewOf(kind.kind).name.toLowerCase();
-  // Who types a verb means that kind; what only speaks of it comes after.
-  const offered = stepKinds
-    .filter(kind => `${named(kind)} ${kind.purpose.toLowerCase()}`.includes(wanted))
-    .toSorted((a, b) => Number(named(b).startsWith(wanted)) - Number(named(a).startsWith(wanted)));
-  const chosen = offered[Math.min(at, offered.length - 1)];
-  useEffect(() => {
-    void box.current?.scrollIntoView({ block: 'nearest' });
-  }, []);
   return (
-    <div
-      ref={box}
-      role="group"
-      aria-label="A step of another kind"
-      className="appear relative z-20 mt-1 w-84 max-w-full rounded-lg border border-rule bg-sheet p-1.5 shadow-lg"
-      onBlur={event => !event.currentTarget.contains(event.relatedTarget) && onLeave()}
-    >
-      <input
+    <Popover.Root open={open}>
+      <Popover.Anchor asChild>
+        <div>{children}</div>
+      </Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          collisionPadding={12}
+          aria-label="A step of another kind"
+          onEscapeKeyDown={event => {
+            event.preventDefault();
+            onBack();
+          }}
+          onInteractOutside={onLeave}
+          onCloseAutoFocus={event => event.preventDefault()}
+          className="appear z-30 flex max-h-[min(24rem,var(--radix-popover-content-available-height))] w-104 max-w-[calc(100vw-1.5rem)] flex-col rounded-lg border border-rule bg-sheet shadow-lg"
+        >
+          <Kinds onPick={onPick} onBack={onBack} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function Kinds({ onPick, onBack }: { onPick: (kind: Step['kind']) => void; onBack: () => void }) {
+  const [typed, setTyped] = useState('');
+  return (
+    <Menu label="Kind of step" filter={fits} loop className="flex min-h-0 flex-col">
+      <Menu.Input
         autoFocus
-        aria-label="Kind of step"
-        role="combobox"
-        aria-expanded="true"
-        aria-controls="step-kinds"
-        aria-activedescendant={chosen ? `kind-${chosen.kind.replace(' ', '-')}` : undefined}
-        placeholder="Which kind of step?"
-        value={search}
-        onChange={event => {
-          setSearch(event.target.value);
-          setAt(0);
-        }}
+        value={typed}
+        onValueChange={setTyped}
         onKeyDown={event => {
-          const move = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-          if (move) setAt((Math.min(at, offered.length - 1) + move + offered.length) % offered.length);
-          else if (event.key === 'Enter' && chosen) onPick(chosen.kind);
-          else if (event.key === 'Escape' || (event.key === 'Backspace' && search === '')) onBack();
-          else return;
+          if (typed !== '' || offerKeys.pressed(event) !== 'back') return;
           event.preventDefault();
-          event.stopPropagation();
+          onBack();
         }}
-        className="mb-1 w-full rounded-md px-2 py-1.5 outline-none"
+        placeholder="Which kind of step?"
+        className="border-b border-rule bg-transparent px-3.5 py-2 outline-none"
       />
-      <div id="step-kinds" role="listbox" aria-label="Kinds of steps">
-        {offered.map(kind => (
-          // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are on the combobox above
-          <div
-            key={kind.kind}
-            id={`kind-${kind.kind.replace(' ', '-')}`}
-            role="option"
-            aria-selected={kind === chosen}
-            onMouseDown={event => event.preventDefault()}
-            onClick={() => onPick(kind.kind)}
-            className={`flex items-baseline gap-2 rounded-md px-2 py-1.5 ${kind === chosen ? 'bg-petrol-2' : ''}`}
-          >
-            <b className="w-20 shrink-0 font-semibold">{viewOf(kind.kind).name}</b>
-            <span className="text-ink-2">{kind.purpose}</span>
-          </div>
+      <Menu.List label="Kinds of steps" className="min-h-0 overflow-y-auto p-1.5">
+        <Menu.Empty className="px-2 py-1.5 text-ink-2">No kind is called that.</Menu.Empty>
+        {stepGroups.map(({ group, title }) => (
+          <MenuGroup key={group} heading={title}>
+            {kinds
+              .filter(kind => kind.group === group)
+              .map(({ kind, name, purpose }) => (
+                <Menu.Item
+                  key={kind}
+                  value={name}
+                  onSelect={() => onPick(kind)}
+                  className="flex cursor-pointer items-baseline gap-2 rounded-md px-2 py-1.5 data-[selected=true]:bg-petrol-2"
+                >
+                  <b className="w-24 shrink-0 font-semibold">{name}</b>
+                  <span className="text-ink-2">{purpose}</span>
+                </Menu.Item>
+              ))}
+          </MenuGroup>
         ))}
-        {offered.length === 0 ? <p className="px-2 py-1.5 text-ink-2">No kind is called that.</p> : null}
-      </div>
-    </div>
+      </Menu.List>
+    </Menu>
   );
 }

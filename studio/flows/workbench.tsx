@@ -16,6 +16,7 @@ import { Dragging } from './dragging.tsx';
 import { FactsList } from './facts-list.tsx';
 import { Find } from './find.tsx';
 import { useFlowCommands } from './flow-commands.ts';
+import { flowKeys } from './keys.ts';
 import { Page } from './page.tsx';
 import { usePageKeys } from './page-keys.ts';
 import { jumpTo } from './place.ts';
@@ -77,13 +78,10 @@ export default function Workbench() {
   }, [flow, scene, goTo]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || event.defaultPrevented) return;
-      const key = event.key.toLowerCase();
-      if (key === 'z') (event.shiftKey ? redo : undo)();
-      else if (key === 'y') redo();
-      else if (key === 'h') setFinding(true);
-      else return;
+      const pressed = event.defaultPrevented ? undefined : flowKeys.pressed(event);
+      if (!pressed) return;
       event.preventDefault();
+      ({ undo, redo, find: () => setFinding(true) })[pressed]();
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);

@@ -5,6 +5,7 @@ import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
 import { screen } from '../shell/screen.tsx';
 import { chime } from './chime.ts';
+import { replyKeys } from './keys.ts';
 import { showChange, useConversations, useCounts } from './store.ts';
 
 /** While much happens, lists are read anew at most so often, in milliseconds. */
@@ -55,6 +56,7 @@ export const inbox: Area = {
   name: 'Inbox',
   path: '/inbox',
   screens: [{ path: '/inbox/:id?', element: screen(() => import('./inbox.tsx')) }],
+  keys: [replyKeys],
   useBadge: () => useCounts().waiting,
   Attendant,
 };

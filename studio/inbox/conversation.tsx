@@ -15,6 +15,7 @@ import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { Beside } from './beside/beside.tsx';
 import { useConversation, type Writing } from './conversation-store.ts';
+import { replyKeys } from './keys.ts';
 import { OutgoingRow } from './outgoing.tsx';
 
 const LONGEST = 4_000;
@@ -62,10 +63,9 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
           }
         }}
         onKeyDown={event => {
-          if (event.key === 'Enter' && !event.shiftKey && !event.nativeEvent.isComposing) {
-            event.preventDefault();
-            go();
-          }
+          if (event.nativeEvent.isComposing || replyKeys.pressed(event) !== 'send') return;
+          event.preventDefault();
+          go();
         }}
         className={`max-h-48 w-full resize-none rounded-lg border px-3 py-2 font-script text-base outline-none [field-sizing:content] focus:ring-2 focus:ring-petrol-2 ${
           writing === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'

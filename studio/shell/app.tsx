@@ -8,6 +8,7 @@ import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Frame } from './frame.tsx';
 import { queries } from './query.ts';
+import { screen } from './screen.tsx';
 
 /** One begins with the first area that one has: leads with their flows, agents with who waits. */
 function Home() {
@@ -30,11 +31,14 @@ function Broken() {
   );
 }
 
+/** Where the studio is developed, what its screens are made of. */
+const specimens = import.meta.env.DEV ? [{ path: '/ui', element: screen(() => import('../ui/specimens.tsx')) }] : [];
+
 const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Broken />,
-    children: [...areas.flatMap(({ screens }) => screens ?? []), { path: '*', element: <Home /> }],
+    children: [...areas.flatMap(({ screens }) => screens ?? []), ...specimens, { path: '*', element: <Home /> }],
   },
 ]);
 

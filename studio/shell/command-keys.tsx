@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { useCommands } from './commands.ts';
+import { everywhereKeys } from './keys.ts';
 
 const loadMenu = () => import('./command-menu.tsx');
 const CommandMenu = lazy(async () => ({ default: (await loadMenu()).CommandMenu }));
@@ -20,12 +21,12 @@ export function CommandKeys() {
   }, []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const isMenu = (event.ctrlKey || event.metaKey) && !event.altKey && event.key.toLowerCase() === 'k';
-      const isSheet = event.key === '?' && !event.ctrlKey && !event.metaKey && !isWriting(event.target);
-      if (!isMenu && !isSheet) return;
-      event.preventDefault();
+      const pressed = everywhereKeys.pressed(event);
       const { open: now } = useCommands.getState();
-      show(isSheet ? 'keys' : now === 'menu' ? undefined : 'menu');
+      if (pressed === 'menu') show(now === 'menu' ? undefined : 'menu');
+      else if (pressed === 'sheet' && !isWriting(event.target)) show('keys');
+      else return;
+      event.preventDefault();
     };
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);

@@ -4,7 +4,9 @@ import { useNavigate } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
 import { areas } from '../areas.ts';
 import { Keys } from '../ui/keys.tsx';
+import { MenuGroup } from '../ui/menu-group.tsx';
 import { type Command, useCommands } from './commands.ts';
+import { everywhereKeys } from './keys.ts';
 
 /** As many as one looks through. */
 const MOST_SHOWN = 40;
@@ -34,7 +36,7 @@ function useOffered(): Offered[] {
     ...mine.flatMap(({ name, path }) =>
       path === undefined ? [] : [{ group: 'Go to', name, run: () => void navigate(path) }],
     ),
-    { group: 'Help', name: 'All keys', keys: ['?'], run: () => show('keys') },
+    { group: 'Help', name: 'All keys', keys: everywhereKeys.rows.sheet.keys, run: () => show('keys') },
   ];
 }
 
@@ -84,11 +86,7 @@ export function CommandMenu() {
       <Menu.List className="max-h-[52vh] overflow-y-auto p-1.5">
         <Menu.Empty className="px-3 py-4 text-ink-2">Nothing is called that.</Menu.Empty>
         {groups.map(group => (
-          <Menu.Group
-            key={group}
-            heading={group}
-            className="[&_[cmdk-group-heading]]:label [&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2.5 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-ink-2"
-          >
+          <MenuGroup key={group} heading={group}>
             {shown
               .filter(command => command.group === group)
               .map((command, index) => (
@@ -108,7 +106,7 @@ export function CommandMenu() {
                   {command.keys ? <Keys keys={command.keys} /> : null}
                 </Menu.Item>
               ))}
-          </Menu.Group>
+          </MenuGroup>
         ))}
       </Menu.List>
     </Menu.Dialog>

@@ -10,6 +10,7 @@ import { clockTime } from '../ui/time.ts';
 import type { Area } from './area.ts';
 import { CommandKeys } from './command-keys.tsx';
 import { useCommands } from './commands.ts';
+import { everywhereKeys } from './keys.ts';
 import { live, useConnection } from './live.ts';
 import { Logo } from './logo.tsx';
 
@@ -92,10 +93,11 @@ export function Frame() {
         </div>
         <div className="mt-3 flex flex-col gap-0.5 border-t border-night-2 pt-3 max-md:hidden">
           <button type="button" className={quiet} onClick={() => show('menu')}>
-            Go to, or do <span className="font-mono text-xs">{keyName('Mod')} K</span>
+            Go to, or do{' '}
+            <span className="font-mono text-xs">{everywhereKeys.rows.menu.keys.map(keyName).join(' ')}</span>
           </button>
           <button type="button" className={quiet} onClick={() => show('keys')}>
-            All keys <span className="font-mono text-xs">?</span>
+            All keys <span className="font-mono text-xs">{everywhereKeys.rows.sheet.keys.map(keyName).join(' ')}</span>
           </button>
         </div>
         <div className="mt-auto px-2.5 text-xs max-md:hidden">

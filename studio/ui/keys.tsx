@@ -1,10 +1,18 @@
 const isMac = /mac/i.test(navigator.platform);
 
+const names: Readonly<Record<string, string>> = {
+  Mod: isMac ? '⌘' : 'Ctrl',
+  Alt: isMac ? '⌥' : 'Alt',
+  ArrowUp: '↑',
+  ArrowDown: '↓',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  Escape: 'Esc',
+};
+
 /** How a key is called on this machine. `Mod` is Ctrl, or ⌘ on a Mac. */
 export function keyName(key: string): string {
-  if (key === 'Mod') return isMac ? '⌘' : 'Ctrl';
-  if (key === 'Alt') return isMac ? '⌥' : 'Alt';
-  return key;
+  return names[key] ?? key;
 }
 
 /** Keys that are pressed together. */

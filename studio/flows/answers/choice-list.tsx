@@ -7,6 +7,7 @@ import { IconButton } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { newId } from '../draft/draft.ts';
+import { choiceKeys } from '../keys.ts';
 
 interface Labelled {
   id: string;
@@ -97,16 +98,16 @@ export function ChoiceList<C extends Labelled>({
     onSet(arrayMove([...choices], from, to));
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>, choice: C, index: number) => {
-    if (event.nativeEvent.isComposing) return;
-    if (event.key === 'Enter') {
+    const pressed = event.nativeEvent.isComposing ? undefined : choiceKeys.pressed(event);
+    if (pressed === 'next') {
       const following = choices[index + 1];
       if (following) setNext(following.id);
       else if (choice.label.trim() !== '') add();
-    } else if (event.key === 'Backspace' && choice.label === '' && choices.length > 1) {
+    } else if (pressed === 'empty' && choice.label === '' && choices.length > 1) {
       setNext((choices[index - 1] ?? choices[1]!).id);
       onSet(choices.toSpliced(index, 1));
-    } else if (event.altKey && event.key === 'ArrowUp') move(index, index - 1);
-    else if (event.altKey && event.key === 'ArrowDown') move(index, index + 1);
+    } else if (pressed === 'up') move(index, index - 1);
+    else if (pressed === 'down') move(index, index + 1);
     else return;
     event.preventDefault();
   };

@@ -1,5 +1,6 @@
 import { Extension } from '@tiptap/core';
 import Suggestion from '@tiptap/suggestion';
+import { lineKeys, offerKeys } from '../keys.ts';
 import { declareFact, knownFacts } from '../workplace.ts';
 
 /** The list that `@` opens in a line: the facts that can be said there, narrowed by typing on. */
@@ -20,7 +21,7 @@ export const factSuggestion = Extension.create({
     return [
       Suggestion<string, string>({
         editor: this.editor,
-        char: '@',
+        char: lineKeys.rows.fact.keys[0]!,
         allowSpaces: true,
         allowedPrefixes: null,
         items: ({ query }) =>
@@ -85,9 +86,10 @@ export const factSuggestion = Extension.create({
             onUpdate: show,
             onKeyDown({ event }) {
               if (names.length === 0) return false;
-              const move = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-              if (move) at = (at + move + names.length) % names.length;
-              else if (event.key === 'Enter' || event.key === 'Tab') {
+              const pressed = offerKeys.pressed(event);
+              if (pressed === 'before') at = (at - 1 + names.length) % names.length;
+              else if (pressed === 'after') at = (at + 1) % names.length;
+              else if (pressed === 'pick') {
                 pick(names[at]!);
                 return true;
               } else return false;

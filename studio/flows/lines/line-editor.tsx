@@ -12,6 +12,7 @@ import { useEffect, useRef } from 'react';
 import { factLabel } from '../../ui/line.tsx';
 import { newId } from '../draft/draft.ts';
 import { afterPaint, settleTyping } from '../draft/typing.ts';
+import { lineKeys } from '../keys.ts';
 import { clipIn, paste } from '../page-keys.ts';
 import { factSuggestion } from './fact-suggestion.ts';
 
@@ -149,17 +150,28 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
         if (event.key.length > 1 || event.ctrlKey || event.metaKey || event.altKey) settleTyping(latest);
         // While facts are offered, the keys are for them.
         if (event.isComposing || view.dom.hasAttribute('aria-activedescendant')) return false;
-        if (event.key === 'Enter' && !event.shiftKey) return act(onEnter);
-        if (event.key === 'Backspace' && isEmpty) return act(onEmptied);
-        if (event.key === '/' && isEmpty) return act(onSlash);
-        if (event.key === 'Escape') return act(onEscape);
-        if (event.key === 'Tab' && !event.shiftKey && onTab?.()) {
-          event.preventDefault();
-          return true;
+        switch (lineKeys.pressed(event)) {
+          case 'next':
+            return act(onEnter);
+          case 'empty':
+            return isEmpty && act(onEmptied);
+          case 'kind':
+            return isEmpty && act(onSlash);
+          case 'strong':
+            return act(() => editor.commands.toggleBold());
+          case 'emphasis':
+            return act(() => editor.commands.toggleItalic());
+          case 'out':
+            return act(onEscape);
+          case 'on':
+            return onTab?.() ? act(() => {}) : false;
+          case 'up':
+            return selection.from <= 1 && selection.empty && act(onUp);
+          case 'down':
+            return selection.to >= doc.content.size - 1 && selection.empty && act(onDown);
+          default:
+            return false;
         }
-        if (event.key === 'ArrowUp' && selection.from <= 1 && selection.empty) return act(onUp);
-        if (event.key === 'ArrowDown' && selection.to >= doc.content.size - 1 && selection.empty) return act(onDown);
-        return false;
       },
       handlePaste(_, event) {
         settleTyping(latest);

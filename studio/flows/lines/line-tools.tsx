@@ -7,6 +7,7 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { EmojiPicker } from '../../ui/emoji-picker.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { Menu } from '../../ui/menu.tsx';
+import { lineKeys, toolKeys } from '../keys.ts';
 import { declareFact, useFacts } from '../workplace.ts';
 
 function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }) {
@@ -52,17 +53,15 @@ function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }
   );
 }
 
-/** The key by which one gets from a text to its tools, as in other editors. */
-const TO_TOOLS = 'F10';
-
 /** Lets the arrows go from tool to tool, and Escape back into the line. */
 function onToolKey(event: React.KeyboardEvent<HTMLElement>, editor: Editor): void {
   const tools = [...event.currentTarget.querySelectorAll<HTMLElement>('button')];
   const at = tools.indexOf(document.activeElement as HTMLElement);
   if (at < 0) return;
-  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-  if (by !== 0) tools.at((at + by) % tools.length)?.focus();
-  else if (event.key === 'Escape') editor.commands.focus();
+  const pressed = toolKeys.pressed(event);
+  if (pressed === 'before') tools.at(at - 1)?.focus();
+  else if (pressed === 'after') tools.at((at + 1) % tools.length)?.focus();
+  else if (pressed === 'back') editor.commands.focus();
   else return;
   event.preventDefault();
   event.stopPropagation();
@@ -79,7 +78,7 @@ export function LineTools({ editor }: { editor: Editor | null }) {
   useEffect(() => {
     if (!editor) return;
     const onKey = (event: KeyboardEvent) => {
-      if (!event.altKey || event.key !== TO_TOOLS) return;
+      if (lineKeys.pressed(event) !== 'tools') return;
       event.preventDefault();
       bar.current?.querySelector('button')?.focus();
     };
@@ -102,7 +101,7 @@ export function LineTools({ editor }: { editor: Editor | null }) {
       ref={bar}
       role="toolbar"
       aria-label="Format the line"
-      aria-keyshortcuts="Alt+F10"
+      aria-keyshortcuts={lineKeys.rows.tools.keys.join('+')}
       onKeyDown={event => onToolKey(event, editor)}
       className="flex items-center gap-0.5"
     >

@@ -180,4 +180,4 @@ function Panel({ step, change }: StepProps<Ask>) {
   );
 }
 
-export const askView: StepView<Ask> = { name: 'Ask', Body, Panel };
+export const askView: StepView<Ask> = { name: 'Ask', group: 'ask', Body, Panel };

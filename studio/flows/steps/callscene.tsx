@@ -21,6 +21,7 @@ function Panel({ step, change }: StepProps<CallScene>) {
 
 export const callSceneView: StepView<CallScene> = {
   name: 'Call scene',
+  group: 'way',
   Body: DirectionBody,
   Panel,
   begin: (blank, { scenes }) => ({ ...blank, scene: scenes.at(-1)?.id ?? blank.scene }),

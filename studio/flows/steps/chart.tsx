@@ -98,4 +98,4 @@ function Panel({ step, change }: StepProps<Chart>) {
   );
 }
 
-export const chartView: StepView<Chart> = { name: 'Chart', Body, Panel };
+export const chartView: StepView<Chart> = { name: 'Chart', group: 'speak', Body, Panel };

@@ -104,7 +104,7 @@ function Panel({ step, change }: StepProps<AskConsent>) {
   );
 }
 
-export const askConsentView: StepView<AskConsent> = { name: 'Ask consent', Body, Panel };
+export const askConsentView: StepView<AskConsent> = { name: 'Ask consent', group: 'ask', Body, Panel };
 
 function WithdrawPanel({ step, change }: StepProps<WithdrawConsent>) {
   return (
@@ -117,6 +117,7 @@ function WithdrawPanel({ step, change }: StepProps<WithdrawConsent>) {
 
 export const withdrawConsentView: StepView<WithdrawConsent> = {
   name: 'Withdraw',
+  group: 'know',
   Body: DirectionBody,
   Panel: WithdrawPanel,
 };

@@ -327,6 +327,7 @@ function Panel({ step, change }: StepProps<Decide>) {
 
 export const decideView: StepView<Decide> = {
   name: 'Decide',
+  group: 'way',
   Body: DirectionBody,
   Panel,
   begin(blank, { asked, fact }) {

@@ -151,6 +151,7 @@ function Panel({ step, change }: StepProps<Email>) {
 
 export const emailView: StepView<Email> = {
   name: 'Email',
+  group: 'outside',
   Body,
   Panel,
   begin(blank, { fact }) {

@@ -30,4 +30,4 @@ function Panel({ step, change }: StepProps<End>) {
   );
 }
 
-export const endView: StepView<End> = { name: 'End', Body: DirectionBody, Panel };
+export const endView: StepView<End> = { name: 'End', group: 'close', Body: DirectionBody, Panel };

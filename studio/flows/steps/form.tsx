@@ -193,4 +193,4 @@ function Panel({ step, change }: StepProps<Form>) {
   );
 }
 
-export const formView: StepView<Form> = { name: 'Form', Body, Panel };
+export const formView: StepView<Form> = { name: 'Form', group: 'ask', Body, Panel };

@@ -14,6 +14,7 @@ function Panel({ step, change }: StepProps<Go>) {
 
 export const goView: StepView<Go> = {
   name: 'Go',
+  group: 'way',
   Body: DirectionBody,
   Panel,
   begin: (blank, { scenes }) => ({ ...blank, to: scenes[0]?.id ?? blank.to }),

@@ -61,6 +61,7 @@ function Panel({ step, change }: StepProps<HandOver>) {
 
 export const handOverView: StepView<HandOver> = {
   name: 'Hand over',
+  group: 'close',
   Body: DirectionBody,
   Panel,
   begin: (blank, { team }) => ({ ...blank, team: team ?? blank.team }),

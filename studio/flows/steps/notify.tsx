@@ -51,4 +51,4 @@ function Panel({ step, change }: StepProps<Notify>) {
   );
 }
 
-export const notifyView: StepView<Notify> = { name: 'Notify', Body, Panel };
+export const notifyView: StepView<Notify> = { name: 'Notify', group: 'outside', Body, Panel };

@@ -13,4 +13,4 @@ function Panel({ step, change }: StepProps<Pause>) {
   );
 }
 
-export const pauseView: StepView<Pause> = { name: 'Pause', Body: DirectionBody, Panel };
+export const pauseView: StepView<Pause> = { name: 'Pause', group: 'time', Body: DirectionBody, Panel };

@@ -59,4 +59,4 @@ function Panel({ step, change }: StepProps<Remind>) {
   );
 }
 
-export const remindView: StepView<Remind> = { name: 'Remind', Body, Panel };
+export const remindView: StepView<Remind> = { name: 'Remind', group: 'time', Body, Panel };

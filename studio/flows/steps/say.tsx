@@ -67,4 +67,4 @@ function Body({ step, change, keys, speaker, selected }: StepProps<Say>) {
   );
 }
 
-export const sayView: StepView<Say> = { name: 'Say', Body };
+export const sayView: StepView<Say> = { name: 'Say', group: 'speak', Body };

@@ -42,4 +42,4 @@ function Panel({ step, change }: StepProps<Score>) {
   );
 }
 
-export const scoreView: StepView<Score> = { name: 'Score', Body: DirectionBody, Panel };
+export const scoreView: StepView<Score> = { name: 'Score', group: 'know', Body: DirectionBody, Panel };

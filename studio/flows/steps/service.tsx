@@ -186,4 +186,9 @@ function Panel({ step, change }: StepProps<CallService>) {
   );
 }
 
-export const callServiceView: StepView<CallService> = { name: 'Call service', Body: DirectionBody, Panel };
+export const callServiceView: StepView<CallService> = {
+  name: 'Call service',
+  group: 'outside',
+  Body: DirectionBody,
+  Panel,
+};

@@ -35,6 +35,7 @@ function Panel({ step, change }: StepProps<SetFact>) {
 
 export const setView: StepView<SetFact> = {
   name: 'Set',
+  group: 'know',
   Body: DirectionBody,
   Panel,
   begin: (blank, { fact }) => ({ ...blank, fact: fact() ?? blank.fact }),

@@ -233,4 +233,4 @@ function Panel({ step, change }: StepProps<Show>) {
   );
 }
 
-export const showView: StepView<Show> = { name: 'Show', Body, Panel };
+export const showView: StepView<Show> = { name: 'Show', group: 'speak', Body, Panel };

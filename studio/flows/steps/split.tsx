@@ -51,4 +51,4 @@ function Panel({ step, change }: StepProps<Split>) {
   );
 }
 
-export const splitView: StepView<Split> = { name: 'Split', Body: DirectionBody, Panel };
+export const splitView: StepView<Split> = { name: 'Split', group: 'way', Body: DirectionBody, Panel };

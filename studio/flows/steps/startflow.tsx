@@ -24,4 +24,4 @@ function Panel({ step, change }: StepProps<StartFlow>) {
   );
 }
 
-export const startFlowView: StepView<StartFlow> = { name: 'Start flow', Body: DirectionBody, Panel };
+export const startFlowView: StepView<StartFlow> = { name: 'Start flow', group: 'way', Body: DirectionBody, Panel };

@@ -33,4 +33,9 @@ function Panel({ step, change }: StepProps<TakeToPage>) {
   );
 }
 
-export const takeToPageView: StepView<TakeToPage> = { name: 'Take to page', Body: DirectionBody, Panel };
+export const takeToPageView: StepView<TakeToPage> = {
+  name: 'Take to page',
+  group: 'outside',
+  Body: DirectionBody,
+  Panel,
+};

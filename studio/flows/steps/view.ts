@@ -1,6 +1,7 @@
 import type { Fact, Scene, Step, Value } from '@kineta/core';
 import type { ComponentType } from 'react';
 import type { LineKeys } from '../lines/line-editor.tsx';
+import type { StepGroup } from '../step-groups.ts';
 
 export interface StepProps<S extends Step> {
   step: S;
@@ -28,8 +29,9 @@ export interface Beginning {
 
 /** How the studio shows one kind of step; the core’s file of the same name says everything else about it. */
 export interface StepView<S extends Step> {
-  /** The verb, in the menu of kinds. */
+  /** The verb, in the menu of kinds, and the group that it stands in there. */
   name: string;
+  group: StepGroup;
   /** A new step with its first wording set to what is there. */
   begin?(blank: S, there: Beginning): S;
   /** The step on the page. */

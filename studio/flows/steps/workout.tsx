@@ -107,6 +107,7 @@ function Panel({ step, change }: StepProps<WorkOut>) {
 
 export const workOutView: StepView<WorkOut> = {
   name: 'Work out',
+  group: 'know',
   Body: DirectionBody,
   Panel,
   begin: (blank, { fact }) => ({

@@ -1,4 +1,5 @@
 import type { Station, Way } from '@kineta/core';
+import { type Side, waysKeys } from '../keys.ts';
 import { endingsOf, heightOf, type Layout, LINE, wayName, widthOf } from './layout.ts';
 
 /** The drawing’s colours stand in it, so that it looks the same wherever its file is opened. */
@@ -66,7 +67,7 @@ export function Drawing({
   isFound: (station: Station) => boolean;
   current: string;
   onOpen: (scene: string, step?: string) => void;
-  onMove: (scene: string, key: string) => void;
+  onMove: (scene: string, to: Side) => void;
 }) {
   const titles = new Map(stations.map(({ scene, title }) => [scene, title]));
   return (
@@ -84,7 +85,7 @@ export function Drawing({
               aria-label={`The way from ${titles.get(way.from)} to ${titles.get(way.to)}: ${way.labels.join(', ')}`}
               style={{ cursor: 'pointer' }}
               onClick={() => onOpen(way.from, way.step)}
-              onKeyDown={event => event.key === 'Enter' && onOpen(way.from, way.step)}
+              onKeyDown={event => waysKeys.pressed(event) === 'open' && onOpen(way.from, way.step)}
             >
               <title>{way.labels.join(' · ')}</title>
               <path d={path(points)} fill="none" stroke="transparent" strokeWidth={THICK + 4} />
@@ -141,8 +142,10 @@ export function Drawing({
             style={{ cursor: 'pointer' }}
             onClick={() => onOpen(station.scene)}
             onKeyDown={event => {
-              if (event.key === 'Enter' || event.key === ' ') onOpen(station.scene);
-              else if (event.key.startsWith('Arrow')) onMove(station.scene, event.key);
+              const pressed = waysKeys.pressed(event);
+              if (pressed === 'open') onOpen(station.scene);
+              else if (pressed === 'left' || pressed === 'right' || pressed === 'up' || pressed === 'down')
+                onMove(station.scene, pressed);
               else return;
               event.preventDefault();
             }}

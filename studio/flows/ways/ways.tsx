@@ -9,6 +9,7 @@ import { onFirstUse } from '../../shell/worker.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
+import { type Side, waysKeys } from '../keys.ts';
 import { Drawing, type Taken } from './drawing.tsx';
 import { heightOf, type Layout, wayName, widthOf } from './layout.ts';
 import type { LayoutWork } from './layout.worker.ts';
@@ -73,22 +74,22 @@ function useTaken(id: string): { taken: Taken; conversations: number | undefined
 }
 
 /** Where an arrow key leads from a station: along the ways, or to the nearest above or below. */
-function neighbour(scene: string, key: string, layout: Layout, ways: readonly Way[], taken: Taken): string | undefined {
+function neighbour(scene: string, to: Side, layout: Layout, ways: readonly Way[], taken: Taken): string | undefined {
   const along = (next: Way[], end: 'from' | 'to') =>
     next.toSorted((a, b) => (taken.ways[wayName(b)] ?? 0) - (taken.ways[wayName(a)] ?? 0))[0]?.[end];
-  if (key === 'ArrowRight')
+  if (to === 'right')
     return along(
       ways.filter(({ from, to }) => from === scene && to !== scene),
       'to',
     );
-  if (key === 'ArrowLeft')
+  if (to === 'left')
     return along(
       ways.filter(({ from, to }) => to === scene && from !== scene),
       'from',
     );
   const here = layout.stations[scene];
   if (!here) return undefined;
-  const sign = key === 'ArrowDown' ? 1 : -1;
+  const sign = to === 'down' ? 1 : -1;
   return Object.entries(layout.stations)
     .filter(([id, at]) => id !== scene && (at.y - here.y) * sign > 0)
     .map(([id, at]) => ({ id, far: Math.abs(at.y - here.y) + 2 * Math.abs(at.x - here.x) }))
@@ -162,10 +163,10 @@ export default function Ways({
       aria-label="Ways"
       className="relative min-h-0 flex-1"
       onKeyDown={event => {
-        if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey) return;
-        if (event.key === '+') zoomBy(1.25);
-        else if (event.key === '-') zoomBy(0.8);
-        else if (event.key === '0') showAll();
+        const pressed = event.target instanceof HTMLInputElement ? undefined : waysKeys.pressed(event);
+        if (pressed === 'nearer') zoomBy(1.25);
+        else if (pressed === 'further') zoomBy(0.8);
+        else if (pressed === 'all') showAll();
         else return;
         event.preventDefault();
       }}
@@ -208,8 +209,8 @@ export default function Ways({
               isFound={isFound}
               current={current}
               onOpen={onOpen}
-              onMove={(scene, key) => {
-                const next = neighbour(scene, key, layout, map.ways, taken);
+              onMove={(scene, to) => {
+                const next = neighbour(scene, to, layout, map.ways, taken);
                 if (next) document.getElementById(`station-${next}`)?.focus();
               }}
             />
