@@ -4,7 +4,8 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import { useSignedIn } from '../account/store.ts';
-import { LogRow, logLines } from '../log/log.tsx';
+import { logLines } from '../log/log.tsx';
+import { LogList } from '../log/log-list.tsx';
 import { call } from '../shell/api.ts';
 import { live } from '../shell/live.ts';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -14,8 +15,9 @@ import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { Beside } from './beside/beside.tsx';
-import { useConversation, type Writing } from './conversation-store.ts';
+import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
+import type { Writing } from './open-conversation.ts';
 import { OutgoingRow } from './outgoing.tsx';
 
 const LONGEST = 4_000;
@@ -113,14 +115,9 @@ export function Conversation({ id }: { id: string }) {
   );
   const { open, act, takeBack } = useConversation.getState();
   const [details, setDetails] = useState(false);
-  const log = useRef<HTMLOListElement>(null);
   useEffect(() => open(id), [id, open]);
   const lines = useMemo(() => logLines(entries), [entries]);
   const sending = outgoing.filter(message => message.conversation === id);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever is added below is to be seen
-  useEffect(() => {
-    log.current?.scrollTo({ top: log.current.scrollHeight });
-  }, [lines.length, sending.length, typing !== '']);
 
   if (!detail)
     return mistake ? (
@@ -194,20 +191,18 @@ export function Conversation({ id }: { id: string }) {
             {mistake}
           </p>
         ) : null}
-        <ol
-          ref={log}
-          className="min-h-0 flex-1 space-y-3 overflow-y-auto px-5 py-5 max-md:px-2"
-          aria-label="Log"
-          tabIndex={0}
+        <LogList
+          key={`log ${id}`}
+          name="Log"
+          lines={lines}
+          visitor={conversation.visitor}
+          className="flex-1 px-5 py-5 max-md:px-2"
         >
-          {lines.map(line => (
-            <LogRow key={line[0].number} line={line} visitor={conversation.visitor} />
-          ))}
           {sending.map(message => (
             <OutgoingRow key={message.clientId} message={message} onTakeBack={() => takeBack(message)} />
           ))}
           {typing ? <li className="ml-15 font-script text-ink-2 italic">{typing} is writing…</li> : null}
-        </ol>
+        </LogList>
         <Composer key={id} id={id} withOther={others ? conversation.agent?.name : undefined} />
       </section>
       <Beside detail={detail} entries={entries} shown={details} />

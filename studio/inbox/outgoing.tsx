@@ -1,5 +1,5 @@
 import { Row, Typed } from '../log/row.tsx';
-import type { Outgoing } from './conversation-store.ts';
+import type { Outgoing } from './open-conversation.ts';
 
 /** What an agent wrote and is still on its way, or was refused. */
 export function OutgoingRow({ message, onTakeBack }: { message: Outgoing; onTakeBack: () => void }) {

@@ -12,7 +12,7 @@ export function Typed({ children }: { children: string }) {
 /** One line of a log, with its time at the left. */
 export function Row({ at, children }: { at?: string; children: ReactNode }) {
   return (
-    <li className="grid grid-cols-[3.25rem_1fr] items-baseline gap-2">
+    <li data-line className="grid grid-cols-[3.25rem_1fr] items-baseline gap-2">
       {at ? (
         <time dateTime={at} title={wholeTime(at)} className="text-right font-mono text-xs text-ink-3">
           {clockTime(at)}

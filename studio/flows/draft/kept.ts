@@ -1,6 +1,10 @@
 import { Edit } from '@kineta/core';
 import { z } from 'zod';
 
+/** A place of the draft: a scene, and the step that was open there, if any was. */
+const Place = z.object({ scene: z.string(), step: z.string() });
+export type Place = z.infer<typeof Place>;
+
 /** One thing to undo, or to do again. */
 export interface Change {
   undo: Edit[];
@@ -8,17 +12,21 @@ export interface Change {
   /** What was edited, for joining changes: a step’s identity and part. */
   at: string;
   time: number;
+  /** Where the lead was; not known of what an earlier version kept. */
+  place?: Place | undefined;
 }
 
 /** What this browser keeps of a draft: what was written and is not saved yet, and what can be undone. */
 export interface Kept {
-  unsaved: Edit[];
-  past: Change[];
-  future: Change[];
+  unsaved: readonly Edit[];
+  past: readonly Change[];
+  future: readonly Change[];
 }
 
 const Edits = z.array(Edit);
-const Changes: z.ZodType<Change[]> = z.array(z.object({ undo: Edits, redo: Edits, at: z.string(), time: z.number() }));
+const Changes: z.ZodType<Change[]> = z.array(
+  z.object({ undo: Edits, redo: Edits, at: z.string(), time: z.number(), place: Place.optional() }),
+);
 const Kept: z.ZodType<Kept> = z.object({ unsaved: Edits, past: Changes, future: Changes });
 
 const WRITE_AFTER = 300;

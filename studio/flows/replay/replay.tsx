@@ -3,7 +3,8 @@ import type { Difference, Flow } from '@kineta/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { LogRow, logLines } from '../../log/log.tsx';
+import { logLines } from '../../log/log.tsx';
+import { LogList } from '../../log/log-list.tsx';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { Button } from '../../ui/button.tsx';
 import { Empty } from '../../ui/empty.tsx';
@@ -80,11 +81,13 @@ function Log({ title, entries, visitor }: { title: string; entries: readonly Ent
     <section aria-label={title} className="min-w-0 flex-1 rounded-md border border-rule bg-sheet px-4 py-3">
       <h3 className="label mb-2 text-ink-2">{title}</h3>
       {entries ? (
-        <ol className="space-y-2.5">
-          {logLines(entries).map(line => (
-            <LogRow key={line[0].number} line={line} visitor={visitor} />
-          ))}
-        </ol>
+        <LogList
+          name={title}
+          lines={logLines(entries)}
+          visitor={visitor}
+          follows={false}
+          className="max-h-[70vh] pr-1"
+        />
       ) : (
         <Skeleton lines={6} />
       )}

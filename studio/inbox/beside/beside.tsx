@@ -17,7 +17,15 @@ function Pair({ name, children }: { name: string; children: ReactNode }) {
 }
 
 /** What stands beside a conversation: where the visitor is, what is known, and the way they came. */
-export function Beside({ detail, entries, shown }: { detail: ConversationDetail; entries: Entry[]; shown: boolean }) {
+export function Beside({
+  detail,
+  entries,
+  shown,
+}: {
+  detail: ConversationDetail;
+  entries: readonly Entry[];
+  shown: boolean;
+}) {
   const { workspace } = useSignedIn();
   const { conversation, facts, earlier, edition } = detail;
   return (

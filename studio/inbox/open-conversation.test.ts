@@ -1,0 +1,142 @@
+import type { ConversationDetail, ConversationSummary, Entry, Problem, Route } from '@kineta/contract';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { CallError } from '../shell/api.ts';
+import { type ConversationState, OpenConversation } from './open-conversation.ts';
+
+vi.mock('../shell/live.ts', () => ({ lostReach: () => {} }));
+
+const at = '2026-11-24T10:12:00.000Z';
+const said = (number: number, text: string): Entry => ({
+  number,
+  at,
+  kind: 'replied',
+  text,
+  clientId: `client-${number}`,
+});
+const summary = (last: number): ConversationSummary =>
+  ({ id: '7', visitor: 'Maud', holder: 'waiting', last }) as ConversationSummary;
+
+/** The log as the server has it. */
+let log: Entry[];
+let asked: Array<{ path: string; after?: number; text?: string; clientId?: string }>;
+/** What goes wrong next, in turn. */
+let failures: CallError[];
+let hearers: Map<string, (news: never) => void>;
+let reached: () => void;
+let seen: Array<string | undefined>;
+let open: OpenConversation;
+const now = (): ConversationState => open.state.getState();
+const tell = (news: string, what: object) => hearers.get(news)?.(what as never);
+
+const problem = (code: Problem['code'], detail: string) =>
+  new CallError({ type: `urn:kineta:problem:${code}`, title: '', status: 503, detail, code });
+
+async function call({ method, path }: Route, given: { query?: { after?: number }; body?: object }): Promise<unknown> {
+  asked.push({ path: `${method} ${path}`, ...given.query, ...given.body });
+  const failure = failures.shift();
+  if (failure) throw failure;
+  if (method === 'GET')
+    return {
+      conversation: summary(log.length),
+      here: true,
+      entries: log.filter(({ number }) => number > (given.query?.after ?? 0)),
+    } as ConversationDetail;
+  if (path.endsWith('replies')) {
+    const { text, clientId } = given.body as { text: string; clientId: string };
+    log.push({ number: log.length + 1, at, kind: 'answered', member: { id: '1', name: 'Priya' }, text, clientId });
+  }
+  return summary(log.length);
+}
+
+beforeEach(async () => {
+  vi.useFakeTimers();
+  log = [said(1, 'Hello'), said(2, 'Anybody there?')];
+  asked = [];
+  failures = [];
+  seen = [];
+  hearers = new Map();
+  open = new OpenConversation({
+    call: call as never,
+    hear(news, listener) {
+      hearers.set(news, listener as (news: never) => void);
+      return () => hearers.delete(news);
+    },
+    emit: (name, ...given) => {
+      const answer = given[1] as ((answer: object) => void) | undefined;
+      if (name === 'watch') answer?.({ ok: true, here: true });
+    },
+    onReached(listener) {
+      reached = listener;
+      return () => {};
+    },
+    isSeen: () => true,
+    reads: id => seen.push(id),
+  });
+  now().open('7');
+  await vi.advanceTimersByTimeAsync(0);
+});
+afterEach(() => vi.useRealTimers());
+const texts = () => now().entries.map(entry => ('text' in entry ? entry.text : entry.kind));
+
+describe('an open conversation', () => {
+  test('shows its log, and has read it', () => {
+    expect(texts()).toEqual(['Hello', 'Anybody there?']);
+    expect(seen).toEqual(['7']);
+  });
+
+  test('grows by what it hears, once, and asks for what it missed', async () => {
+    log.push(said(3, 'Hm'), said(4, 'Well'), said(5, 'Then'));
+    tell('entries', { conversation: '7', from: 3, to: 3, entries: [log[2]] });
+    tell('entries', { conversation: '7', from: 3, to: 3, entries: [log[2]] });
+    tell('entries', { conversation: '8', from: 3, to: 3, entries: [said(3, 'Elsewhere')] });
+    expect(texts().slice(2)).toEqual(['Hm']);
+    tell('entries', { conversation: '7', from: 5, to: 5, entries: [log[4]] });
+    await vi.advanceTimersByTimeAsync(0);
+    expect(texts().slice(2)).toEqual(['Hm', 'Well', 'Then']);
+    expect(asked.filter(({ path }) => path.startsWith('GET')).at(-1)).toMatchObject({ after: 3 });
+  });
+
+  test('catches up when Kineta is reached again, though the first try fails', async () => {
+    log.push(said(3, 'While you were away'));
+    failures = [problem('unavailable', 'Not now.')];
+    reached();
+    await vi.advanceTimersByTimeAsync(2_000);
+    expect(texts().at(-1)).toBe('While you were away');
+  });
+
+  test('sends what is written in order, again under the same identity while Kineta is away', async () => {
+    failures = [problem('unavailable', 'Not now.')];
+    now().write('7', 'Hello Maud');
+    now().send('7', 'reply', ' Hello Maud ');
+    now().send('7', 'reply', 'How can I help?');
+    expect(now().texts['7']).toBe('');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(now().outgoing.map(({ text }) => text)).toEqual(['Hello Maud', 'How can I help?']);
+    await vi.advanceTimersByTimeAsync(2_000);
+    expect(now().outgoing).toEqual([]);
+    expect(texts().slice(2)).toEqual(['Hello Maud', 'How can I help?']);
+    const sent = asked.filter(({ path }) => path.endsWith('replies'));
+    expect(sent.map(({ text }) => text)).toEqual(['Hello Maud', 'Hello Maud', 'How can I help?']);
+    expect(sent[0]!.clientId).toBe(sent[1]!.clientId);
+  });
+
+  test('a message that is refused stands with its reason, holds up no other, and can be taken back', async () => {
+    failures = [problem('not_allowed', 'Tom has this conversation.')];
+    now().send('7', 'reply', 'Hello Maud');
+    now().send('7', 'reply', 'Still there?');
+    await vi.advanceTimersByTimeAsync(0);
+    const [refused] = now().outgoing;
+    expect(refused).toMatchObject({ text: 'Hello Maud', refused: 'Tom has this conversation.' });
+    expect(texts().at(-1)).toBe('Still there?');
+    now().takeBack(refused!);
+    expect(now().outgoing).toEqual([]);
+    expect(now().texts['7']).toBe('Hello Maud');
+  });
+
+  test('says why an act was refused, and forgets it with the next', async () => {
+    await now().act(() => Promise.reject(problem('not_allowed', 'Tom has this conversation.')));
+    expect(now().mistake).toBe('Tom has this conversation.');
+    await now().act(() => Promise.resolve(summary(2)));
+    expect(now().mistake).toBe('');
+  });
+});

@@ -1,0 +1,255 @@
+import {
+  type ConversationDetail,
+  type ConversationSummary,
+  conversationRoutes,
+  type Entry,
+  type EntryBatch,
+} from '@kineta/contract';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import { entryViewOf } from '../log/entries/registry.ts';
+import { CallError, sentenceOf } from '../shell/api.ts';
+import type { Page } from '../shell/page.ts';
+
+export type Writing = 'reply' | 'note';
+
+/** What an agent wrote and the server does not have yet. */
+export interface Outgoing {
+  conversation: string;
+  clientId: string;
+  kind: Writing;
+  text: string;
+  refused?: string;
+}
+
+/** What of the open conversation is shown, and what can be done with it. */
+export interface ConversationState {
+  detail: ConversationDetail | null;
+  entries: readonly Entry[];
+  typing: string;
+  here: boolean;
+  mistake: string;
+  outgoing: readonly Outgoing[];
+  /** What is being written, by conversation: changing to another loses nothing. */
+  texts: Readonly<Record<string, string>>;
+  open(id: string): () => void;
+  write(id: string, text: string): void;
+  send(id: string, kind: Writing, text: string): void;
+  takeBack(message: Outgoing): void;
+  act(work: (id: string) => Promise<ConversationSummary>): Promise<void>;
+}
+
+/** What an open conversation needs of the page that it is open in. */
+export interface ConversationPage extends Pick<Page, 'call' | 'hear' | 'emit' | 'onReached'> {
+  /** Whether it is before somebody’s eyes. */
+  isSeen(): boolean;
+  /** Everything of a conversation has been read, or no conversation is open any more. */
+  reads(id: string | undefined): void;
+}
+
+const TYPING_LASTS = 4_000;
+const TRY_AGAIN_AFTER = 1_500;
+
+const isPassing = (error: unknown): boolean => error instanceof CallError && error.passing;
+
+/**
+ * A conversation that is open: its log as it grows, and what is on its way to it. What was missed is asked for by the
+ * last number known; what is written is sent in order under an identity of its own, again until the server has it.
+ */
+export class OpenConversation {
+  readonly state: StoreApi<ConversationState>;
+  private readonly page: ConversationPage;
+  private silence: ReturnType<typeof setTimeout> | undefined;
+  private sending = false;
+
+  constructor(page: ConversationPage) {
+    this.page = page;
+    this.state = createStore<ConversationState>(() => ({
+      detail: null,
+      entries: [],
+      typing: '',
+      here: false,
+      mistake: '',
+      outgoing: [],
+      texts: {},
+      open: id => this.open(id),
+      write: (id, text) => this.set({ texts: { ...this.get().texts, [id]: text } }),
+      send: (id, kind, text) => this.send(id, kind, text),
+      takeBack: message => this.takeBack(message),
+      act: work => this.act(work),
+    }));
+  }
+
+  private get(): ConversationState {
+    return this.state.getState();
+  }
+
+  private set(part: Partial<ConversationState>): void {
+    this.state.setState(part);
+  }
+
+  /** The number of the last entry that is known. */
+  private get last(): number {
+    return this.get().entries.at(-1)?.number ?? 0;
+  }
+
+  private open(id: string): () => void {
+    this.set({ detail: null, entries: [], typing: '', here: false, mistake: '' });
+    let closed = false;
+    // What happened between the reading of the log and the watching is read then.
+    const watch = () =>
+      this.page.emit('watch', { conversation: id }, answer => {
+        if (closed || !answer.ok) return;
+        this.set({ here: answer.here });
+        if (this.get().detail) void this.catchUp(id);
+      });
+    const load = async () => {
+      try {
+        const detail = await this.page.call(conversationRoutes.get, { params: { id } });
+        if (closed) return;
+        this.set({ detail: { ...detail, entries: [] }, here: detail.here, mistake: '' });
+        this.add(detail.entries);
+        this.read(id);
+      } catch (error) {
+        if (closed) return;
+        this.set({ mistake: sentenceOf(error) });
+        if (isPassing(error)) setTimeout(() => closed || void load(), TRY_AGAIN_AFTER);
+      }
+    };
+    watch();
+    void load();
+    const { page } = this;
+    const stops = [
+      page.hear('entries', batch => this.hearEntries(id, batch)),
+      page.hear('conversation', summary => {
+        const { detail } = this.get();
+        if (summary.id === id && detail) this.set({ detail: { ...detail, conversation: summary } });
+      }),
+      page.hear('typing', ({ conversation, name }) => {
+        if (conversation === id) this.showTyping(name ?? this.get().detail?.conversation.visitor ?? 'The visitor');
+      }),
+      page.hear('presence', ({ conversation, here }) => {
+        if (conversation === id) this.set({ here });
+      }),
+      page.onReached(watch),
+    ];
+    return () => {
+      closed = true;
+      page.reads(undefined);
+      page.emit('unwatch', { conversation: id });
+      for (const stop of stops) stop();
+    };
+  }
+
+  private hearEntries(id: string, batch: EntryBatch): void {
+    if (batch.conversation !== id || !this.get().detail) return;
+    if (batch.from > this.last + 1) return void this.catchUp(id);
+    this.add(batch.entries);
+    this.read(id);
+    if (batch.entries.some(entry => entryViewOf(entry.kind)?.tellsOfFacts)) void this.catchUp(id);
+  }
+
+  private showTyping(name: string): void {
+    this.set({ typing: name });
+    clearTimeout(this.silence);
+    this.silence = setTimeout(() => this.set({ typing: '' }), TYPING_LASTS);
+  }
+
+  private add(entries: readonly Entry[]): void {
+    const after = this.last;
+    const fresh = entries.filter(entry => entry.number > after);
+    if (fresh.length === 0) return;
+    const arrived = new Set(fresh.flatMap(entry => ('clientId' in entry ? [entry.clientId] : [])));
+    const { entries: before, outgoing } = this.get();
+    this.set({
+      entries: [...before, ...fresh],
+      outgoing: outgoing.filter(message => !arrived.has(message.clientId)),
+      ...(fresh.some(entry => entryViewOf(entry.kind)?.byVisitor) ? { typing: '' } : {}),
+    });
+  }
+
+  private async catchUp(id: string): Promise<void> {
+    try {
+      const detail = await this.page.call(conversationRoutes.get, { params: { id }, query: { after: this.last } });
+      if (this.get().detail?.conversation.id !== id) return;
+      this.add(detail.entries);
+      this.set({ detail: { ...detail, entries: [] }, here: detail.here });
+      this.read(id);
+    } catch (error) {
+      if (isPassing(error) && this.get().detail?.conversation.id === id)
+        setTimeout(() => void this.catchUp(id), TRY_AGAIN_AFTER);
+    }
+  }
+
+  private read(id: string): void {
+    if (!this.page.isSeen()) return;
+    this.page.reads(id);
+    this.page.call(conversationRoutes.read, { params: { id }, body: { number: this.last } }).catch(() => {
+      // Read again with the next entry.
+    });
+  }
+
+  private send(id: string, kind: Writing, text: string): void {
+    const { outgoing, texts } = this.get();
+    this.set({
+      outgoing: [...outgoing, { conversation: id, clientId: crypto.randomUUID(), kind, text: text.trim() }],
+      texts: { ...texts, [id]: '' },
+    });
+    void this.flush();
+  }
+
+  private takeBack(message: Outgoing): void {
+    const { outgoing, texts } = this.get();
+    this.set({
+      outgoing: outgoing.filter(({ clientId }) => clientId !== message.clientId),
+      texts: { ...texts, [message.conversation]: message.text },
+    });
+  }
+
+  private async flush(): Promise<void> {
+    const next = this.get().outgoing.find(message => !message.refused);
+    if (!next || this.sending) return;
+    this.sending = true;
+    const { conversation, clientId, kind, text } = next;
+    try {
+      const route = kind === 'reply' ? conversationRoutes.reply : conversationRoutes.note;
+      const summary = await this.page.call(route, { params: { id: conversation }, body: { clientId, text } });
+      this.set({ outgoing: this.get().outgoing.filter(message => message.clientId !== clientId) });
+      this.take(conversation, summary);
+    } catch (error) {
+      if (isPassing(error)) {
+        setTimeout(() => {
+          this.sending = false;
+          void this.flush();
+        }, TRY_AGAIN_AFTER);
+        return;
+      }
+      this.set({
+        outgoing: this.get().outgoing.map(message =>
+          message.clientId === clientId ? { ...message, refused: sentenceOf(error) } : message,
+        ),
+      });
+    }
+    this.sending = false;
+    void this.flush();
+  }
+
+  /** What the server answered to something that was done: how the conversation stands now. */
+  private take(id: string, summary: ConversationSummary): Promise<void> | undefined {
+    const { detail } = this.get();
+    if (detail?.conversation.id !== id) return undefined;
+    this.set({ detail: { ...detail, conversation: summary } });
+    return this.last < summary.last ? this.catchUp(id) : undefined;
+  }
+
+  private async act(work: (id: string) => Promise<ConversationSummary>): Promise<void> {
+    const id = this.get().detail?.conversation.id;
+    if (!id) return;
+    try {
+      const summary = await work(id);
+      this.set({ mistake: '' });
+      await this.take(id, summary);
+    } catch (error) {
+      this.set({ mistake: sentenceOf(error) });
+    }
+  }
+}
