@@ -8,7 +8,7 @@ const gzipped = (file: string): number => gzipSync(readFileSync(join(dist, file)
 
 /** What a page loads at once, what the first opening loads, and what every part together weighs: bytes on the wire. */
 export function sizes(): { loader: number; firstOpening: number; everything: number } {
-  const assets = readdirSync(join(dist, 'assets')).filter(file => !file.endsWith('.map'));
+  const assets = readdirSync(join(dist, 'assets')).filter(file => /\.(js|css)$/.test(file));
   const page = readFileSync(join(dist, 'window.html'), 'utf8');
   const weigh = (files: string[]): number => files.reduce((sum, file) => sum + gzipped(join('assets', file)), 0);
   return {

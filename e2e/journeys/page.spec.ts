@@ -1,6 +1,6 @@
 import { everyKind } from '@kineta/core/every-kind';
 import type { Page } from '@playwright/test';
-import { expect, openFlowFile, people, studio, test } from './stack.ts';
+import { expect, openFlowFile, people, rehearse, studio, test } from './stack.ts';
 import { dragTo } from './steps.ts';
 
 const say = (id: string, text: string) => ({ id, kind: 'say', line: [[{ text }]] });
@@ -137,7 +137,7 @@ test('a list of questions that is pasted becomes steps; a fact goes in by @; a n
   await page.locator('.ProseMirror-focused').waitFor();
   await page.keyboard.press('Control+v');
   await expect(lines(page)).toHaveText(['Damson', 'What sort of home is it?', 'Who should we ask for?', 'Thank you.']);
-  await expect(page.getByText('House').first()).toBeVisible();
+  await expect(rehearse(page).chat.getByRole('button', { name: 'House' })).toBeVisible();
 
   await lines(page).last().click();
   await page.locator('.ProseMirror-focused').waitFor();

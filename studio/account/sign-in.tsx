@@ -1,28 +1,18 @@
-import { type FormEvent, useState } from 'react';
-import { sentenceOf } from '../shell/api.ts';
+import { accountRoutes } from '@kineta/contract';
 import { Logo } from '../shell/logo.tsx';
+import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
 import { useAccount } from './store.ts';
 
-function SignInForm({ email: known = '' }: { email?: string }) {
+function SignInForm({ email = '' }: { email?: string }) {
   const signIn = useAccount(state => state.signIn);
-  const [email, setEmail] = useState(known);
-  const [password, setPassword] = useState('');
-  const [mistake, setMistake] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setBusy(true);
-    try {
-      await signIn(email, password);
-    } catch (error) {
-      setMistake(sentenceOf(error));
-    } finally {
-      setBusy(false);
-    }
-  };
+  const { register, submit, mistake, mistakeAt, formState } = useSentForm(
+    accountRoutes.signIn.body,
+    { email, password: '' },
+    sent => signIn(sent.email, sent.password),
+  );
   return (
     <form onSubmit={submit} className="space-y-4">
       <TextField
@@ -30,21 +20,20 @@ function SignInForm({ email: known = '' }: { email?: string }) {
         type="email"
         autoComplete="username"
         required
-        value={email}
-        onChange={event => setEmail(event.target.value)}
-        autoFocus={known === ''}
+        autoFocus={email === ''}
+        mistake={mistakeAt('email')}
+        {...register('email')}
       />
       <TextField
         label="Password"
         type="password"
         autoComplete="current-password"
         required
-        value={password}
-        onChange={event => setPassword(event.target.value)}
-        mistake={mistake}
-        autoFocus={known !== ''}
+        autoFocus={email !== ''}
+        mistake={mistakeAt('password') ?? mistake}
+        {...register('password')}
       />
-      <Button look="main" type="submit" disabled={busy} className="w-full">
+      <Button look="main" type="submit" disabled={formState.isSubmitting} className="w-full">
         Sign in
       </Button>
     </form>

@@ -1,7 +1,6 @@
 import {
   changeFact,
   type Fact,
-  FactName,
   FactType,
   findStep,
   fittedFact,
@@ -13,14 +12,16 @@ import {
   type Scene,
   type Step,
 } from '@kineta/core';
-import { type FormEvent, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
+import { z } from 'zod';
+import { useSentForm } from '../shell/sent-form.ts';
 import { AddButton } from '../ui/add-button.tsx';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Select, SmallInput } from '../ui/field.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
 import { useDraft } from './draft/draft.ts';
-import { NewFact } from './facts.tsx';
+import { NewFact, newName } from './facts.tsx';
 import { jumpTo } from './place.ts';
 import { viewOf } from './steps/registry.ts';
 
@@ -65,23 +66,18 @@ function Uses({ words, uses, onGo }: { words: string; uses: Use[]; onGo: (use: U
 /** Another name for a fact, everywhere at once. */
 function Rename({ fact, onDone }: { fact: Fact; onDone: () => void }) {
   const { flow, edit } = useDraft.getState();
-  const [name, setName] = useState(fact.name);
-  const [mistake, setMistake] = useState<string>();
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (!flow) return;
-    const parsed = FactName.safeParse(name.trim());
-    if (!parsed.success) return setMistake(parsed.error.issues[0]?.message);
-    if (parsed.data !== fact.name) {
-      if (flow.facts.some(known => known.name === parsed.data))
-        return setMistake('There is a fact of that name already.');
-      edit(now => renameFact(now, fact.name, parsed.data));
-    }
-    onDone();
-  };
+  const { register, submit, mistakeAt } = useSentForm(
+    z.object({ name: newName(flow, fact.name) }),
+    { name: fact.name },
+    ({ name }) => {
+      if (name !== fact.name) edit(now => renameFact(now, fact.name, name));
+      onDone();
+    },
+  );
+  const mistake = mistakeAt('name');
   return (
     <form onSubmit={submit} className="flex flex-wrap items-center gap-2">
-      <SmallInput name="New name" value={name} autoFocus onChange={event => setName(event.target.value)} />
+      <SmallInput name="New name" autoFocus field={register('name')} />
       <Button type="submit">Rename</Button>
       {mistake ? (
         <span role="alert" className="text-brick">

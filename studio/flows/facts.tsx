@@ -3,13 +3,16 @@ import {
   type Fact,
   FactName,
   FactType,
+  type Flow,
   findStep,
   fittedFact,
   keepAnswer,
   type Unkept,
   unkeptAnswers,
 } from '@kineta/core';
-import { type FormEvent, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
+import { z } from 'zod';
+import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Select, TextField } from '../ui/field.tsx';
@@ -19,6 +22,17 @@ import { declareFact, useFacts } from './workplace.ts';
 const NEW = '\u0000new';
 /** Before the identity of a step whose answer is meant. */
 const ANSWER = '\u0000answer ';
+
+/** The name of a fact that the flow does not have yet, but for one that may keep its own. */
+export const newName = (flow: Flow | null, own?: string) =>
+  z
+    .string()
+    .trim()
+    .pipe(FactName)
+    .refine(
+      name => name === own || !flow?.facts.some(fact => fact.name === name),
+      'There is a fact of that name already.',
+    );
 
 /** Makes a fact: its name, what it holds, and whether it is remembered for the person. */
 export function NewFact({
@@ -31,22 +45,16 @@ export function NewFact({
   onMade: (name: string) => void;
 }) {
   const { flow, edit } = useDraft.getState();
-  const [name, setName] = useState('');
-  const [type, setType] = useState<FactType>(usual);
-  const [remembered, setRemembered] = useState(usual === 'email' || usual === 'phone');
-  const [mistake, setMistake] = useState<string>();
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    event.stopPropagation();
-    if (!flow) return;
-    const parsed = FactName.safeParse(name.trim());
-    if (!parsed.success) return setMistake(parsed.error.issues[0]?.message);
-    if (flow.facts.some(fact => fact.name === parsed.data)) return setMistake('There is a fact of that name already.');
-    const fact = { name: parsed.data, type, scope: remembered ? ('visitor' as const) : ('conversation' as const) };
-    edit(now => addFact(now, fittedFact(fact, now.facts)));
-    onMade(parsed.data);
-    onClose();
-  };
+  const { register, submit, mistakeAt } = useSentForm(
+    z.object({ name: newName(flow), type: FactType, remembered: z.boolean() }),
+    { name: '', type: usual, remembered: usual === 'email' || usual === 'phone' },
+    ({ name, type, remembered }) => {
+      const fact = { name, type, scope: remembered ? ('visitor' as const) : ('conversation' as const) };
+      edit(now => addFact(now, fittedFact(fact, now.facts)));
+      onMade(name);
+      onClose();
+    },
+  );
   return (
     <Dialog
       title="A new fact"
@@ -55,23 +63,17 @@ export function NewFact({
       onClose={onClose}
     >
       <form onSubmit={submit} className="space-y-4">
-        <TextField
-          label="Name"
-          value={name}
-          onChange={event => setName(event.target.value)}
-          mistake={mistake}
-          autoFocus
-        />
+        <TextField label="Name" mistake={mistakeAt('name')} autoFocus {...register('name')} />
         <p className="flex items-center gap-3">
           <span className="text-ink-2">It holds</span>
-          <Select name="What it holds" value={type} onChange={event => setType(event.target.value as FactType)}>
+          <Select name="What it holds" field={register('type')}>
             {FactType.options.map(option => (
               <option key={option}>{option}</option>
             ))}
           </Select>
         </p>
         <label className="flex items-center gap-2">
-          <input type="checkbox" checked={remembered} onChange={event => setRemembered(event.target.checked)} />
+          <input type="checkbox" {...register('remembered')} />
           Remember it for the person, beyond this conversation
         </label>
         <div className="flex justify-end gap-2">

@@ -1,10 +1,11 @@
 import { type FlowSummary, flowRoutes } from '@kineta/contract';
 import { MoreHorizontal, Plus } from 'lucide-react';
-import { type FormEvent, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
+import { useSentForm } from '../shell/sent-form.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Empty } from '../ui/empty.tsx';
@@ -49,33 +50,29 @@ function NameDialog({
   onClose: () => void;
   onName: (name: string) => Promise<void>;
 }) {
-  const [name, setName] = useState(initial);
-  const [mistake, setMistake] = useState<string>();
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
+  const { register, submit, watch, mistake, mistakeAt } = useSentForm(
+    flowRoutes.rename.body,
+    { name: initial },
+    async ({ name }) => {
       await onName(name);
       onClose();
-    } catch (error) {
-      setMistake(sentenceOf(error));
-    }
-  };
+    },
+  );
   return (
     <Dialog title={title} open onClose={onClose}>
       <form onSubmit={submit} className="space-y-4">
         <TextField
           label="Name"
-          value={name}
-          onChange={event => setName(event.target.value)}
-          mistake={mistake}
+          mistake={mistakeAt('name') ?? mistake}
           maxLength={100}
           autoFocus
+          {...register('name')}
         />
         <div className="flex justify-end gap-2">
           <Button look="quiet" onClick={onClose}>
             Cancel
           </Button>
-          <Button look="main" type="submit" disabled={name.trim() === ''}>
+          <Button look="main" type="submit" disabled={watch('name').trim() === ''}>
             {action}
           </Button>
         </div>

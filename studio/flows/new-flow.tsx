@@ -1,12 +1,15 @@
 import { flowRoutes } from '@kineta/contract';
-import { type FormEvent, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { z } from 'zod';
+import { z } from 'zod';
 import { call, sentenceOf } from '../shell/api.ts';
+import { useRoute } from '../shell/query.ts';
+import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
 
+/** What is written: a name, and which starter, if any. */
+const Begun = z.object({ name: z.string(), starter: z.string().optional() });
 type Starter = z.output<typeof flowRoutes.starters.reply>['starters'][number];
 
 function Option({
@@ -40,28 +43,24 @@ function Option({
 
 /** Begins a flow: from nothing, or from a starter that one makes one’s own. */
 export function NewFlow({ onClose }: { onClose: () => void }) {
-  const [starters, setStarters] = useState<Starter[]>([]);
-  const [chosen, setChosen] = useState<string>();
-  const [name, setName] = useState('');
-  const [mistake, setMistake] = useState<string>();
+  const { data, error } = useRoute(flowRoutes.starters, {});
+  const starters: Starter[] = data?.starters ?? [];
   const navigate = useNavigate();
-  useEffect(() => {
-    call(flowRoutes.starters, {})
-      .then(reply => setStarters(reply.starters))
-      .catch(error => setMistake(sentenceOf(error)));
-  }, []);
-  const usual = starters.find(({ id }) => id === chosen)?.name ?? '';
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      const flow = await call(flowRoutes.create, {
-        body: { ...(chosen ? { starter: chosen } : {}), name: name.trim() || usual },
-      });
+  const nameOf = (chosen: string | undefined) => starters.find(({ id }) => id === chosen)?.name ?? '';
+  const { register, submit, watch, setValue, mistake, mistakeAt } = useSentForm(
+    // Left empty, it is called as its starter.
+    Begun.transform(({ name, starter }) => ({
+      ...(starter ? { starter } : {}),
+      name: name.trim() || nameOf(starter),
+    })).pipe(flowRoutes.create.body.required({ name: true })),
+    { name: '' },
+    async body => {
+      const flow = await call(flowRoutes.create, { body });
       await navigate(`/flows/${flow.id}`);
-    } catch (error) {
-      setMistake(sentenceOf(error));
-    }
-  };
+    },
+  );
+  const chosen = watch('starter');
+  const usual = nameOf(chosen);
   return (
     <Dialog
       title="A new flow"
@@ -73,12 +72,11 @@ export function NewFlow({ onClose }: { onClose: () => void }) {
       <form onSubmit={submit} className="space-y-4">
         <TextField
           label="Name"
-          value={name}
           placeholder={usual}
-          onChange={event => setName(event.target.value)}
-          mistake={mistake}
+          mistake={mistakeAt('name') ?? mistake ?? (error ? sentenceOf(error) : undefined)}
           maxLength={100}
           autoFocus
+          {...register('name')}
         />
         <fieldset>
           <legend className="mb-1.5 text-ink-2">Begin from</legend>
@@ -87,7 +85,7 @@ export function NewFlow({ onClose }: { onClose: () => void }) {
               name="Nothing"
               words="One scene that greets, and ends"
               chosen={chosen === undefined}
-              onChoose={() => setChosen(undefined)}
+              onChoose={() => setValue('starter', undefined)}
             />
             {starters.map(starter => (
               <Option
@@ -96,7 +94,7 @@ export function NewFlow({ onClose }: { onClose: () => void }) {
                 words={starter.purpose}
                 size={`${starter.scenes} scenes`}
                 chosen={chosen === starter.id}
-                onChoose={() => setChosen(starter.id)}
+                onChoose={() => setValue('starter', starter.id)}
               />
             ))}
           </div>
@@ -105,7 +103,7 @@ export function NewFlow({ onClose }: { onClose: () => void }) {
           <Button look="quiet" onClick={onClose}>
             Cancel
           </Button>
-          <Button look="main" type="submit" disabled={name.trim() === '' && usual === ''}>
+          <Button look="main" type="submit" disabled={watch('name').trim() === '' && usual === ''}>
             Create
           </Button>
         </div>

@@ -7,14 +7,21 @@ import { offerKeys } from './keys.ts';
 import { stepGroups } from './step-groups.ts';
 import { viewOf } from './steps/registry.ts';
 
-const kinds = stepKinds.map(({ kind, purpose }) => ({ kind, purpose, ...viewOf(kind) }));
-const purposes = new Map(kinds.map(({ name, purpose }) => [name, purpose.toLowerCase()]));
+/** Every kind, in the order of their groups. */
+const kinds = stepGroups.flatMap(({ group, title }) =>
+  stepKinds.flatMap(({ kind, purpose }) => {
+    const { name, group: own } = viewOf(kind);
+    return own === group ? [{ kind, purpose, name, title }] : [];
+  }),
+);
 
-/** Who types a verb means that kind; what only speaks of it comes after. */
-function fits(name: string, typed: string): number {
+/** The kinds that fit what was typed: who types a verb means that kind; what only speaks of it comes after. */
+function fitting(typed: string): typeof kinds {
   const wanted = typed.trim().toLowerCase();
-  if (name.toLowerCase().startsWith(wanted)) return 1;
-  return `${name.toLowerCase()} ${purposes.get(name)}`.includes(wanted) ? 0.5 : 0;
+  const begins = ({ name }: (typeof kinds)[number]) => name.toLowerCase().startsWith(wanted);
+  return kinds
+    .filter(({ name, purpose }) => `${name} ${purpose}`.toLowerCase().includes(wanted))
+    .toSorted((a, b) => Number(begins(b)) - Number(begins(a)));
 }
 
 /**
@@ -65,8 +72,10 @@ export function StepMenu({
 
 function Kinds({ onPick, onBack }: { onPick: (kind: Step['kind']) => void; onBack: () => void }) {
   const [typed, setTyped] = useState('');
+  const offered = fitting(typed);
+  const titles = [...new Set(offered.map(({ title }) => title))];
   return (
-    <Menu label="Kind of step" filter={fits} loop className="flex min-h-0 flex-col">
+    <Menu label="Kind of step" shouldFilter={false} loop className="flex min-h-0 flex-col">
       <Menu.Input
         autoFocus
         value={typed}
@@ -81,10 +90,10 @@ function Kinds({ onPick, onBack }: { onPick: (kind: Step['kind']) => void; onBac
       />
       <Menu.List label="Kinds of steps" className="min-h-0 overflow-y-auto p-1.5">
         <Menu.Empty className="px-2 py-1.5 text-ink-2">No kind is called that.</Menu.Empty>
-        {stepGroups.map(({ group, title }) => (
-          <MenuGroup key={group} heading={title}>
-            {kinds
-              .filter(kind => kind.group === group)
+        {titles.map(title => (
+          <MenuGroup key={title} heading={title}>
+            {offered
+              .filter(kind => kind.title === title)
               .map(({ kind, name, purpose }) => (
                 <Menu.Item
                   key={kind}

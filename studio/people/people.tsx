@@ -34,7 +34,7 @@ export default function People() {
   const asked = useDeferredValue(search);
   const pages = usePages(peopleRoutes.list, { search: asked || undefined }, page => page.next);
   const people = useMemo(() => pages.data?.pages.flatMap(page => page.people), [pages.data]);
-  const total = pages.data?.pages[0]?.total ?? 0;
+  const { total = 0, orMore = false } = pages.data?.pages[0] ?? {};
   const mistake = pages.error && !pages.data ? sentenceOf(pages.error) : '';
   const [shown, setShown] = useState<Person>();
   const list = useRef<HTMLDivElement>(null);
@@ -53,7 +53,9 @@ export default function People() {
     <main className="flex h-full flex-col">
       <header className="flex min-h-13 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
         <h1 className="font-script text-xl font-semibold">People</h1>
-        <span className="text-ink-2">{people ? `${total.toLocaleString()} known` : ''}</span>
+        <span className="text-ink-2">
+          {people ? `${total.toLocaleString()}${orMore ? ' or more' : ''} ${search ? 'fit that' : 'known'}` : ''}
+        </span>
         <SmallInput
           name="Search people"
           placeholder="Name, email or phone"

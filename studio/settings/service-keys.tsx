@@ -1,7 +1,9 @@
-import { type ServiceKey, settingsRoutes } from '@kineta/contract';
-import { type FormEvent, useEffect, useState } from 'react';
+import { settingsRoutes } from '@kineta/contract';
+import { useState } from 'react';
 import { toast } from 'sonner';
-import { CallError, call, sentenceOf } from '../shell/api.ts';
+import { call, sentenceOf } from '../shell/api.ts';
+import { isStale, useRoute } from '../shell/query.ts';
+import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
@@ -10,15 +12,6 @@ import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
 
 const blank = { host: '', header: 'Authorization', value: '' };
-type Field = keyof typeof blank;
-
-/** The field that a request was refused at, by the contract’s path. */
-function refusedAt(error: unknown): Partial<Record<Field, string>> | undefined {
-  const fields = error instanceof CallError ? (error.problem.fields ?? []) : [];
-  return fields.length > 0
-    ? Object.fromEntries(fields.map(({ path, message }) => [path.replace('body.', ''), message]))
-    : undefined;
-}
 
 function Forget({ host, onClose, onForget }: { host: string; onClose: () => void; onForget: () => void }) {
   return (
@@ -40,39 +33,28 @@ function Forget({ host, onClose, onForget }: { host: string; onClose: () => void
 
 /** Which services are sent a key. A key is written here once; from then on only that there is one is known. */
 export function ServiceKeys() {
-  const [keys, setKeys] = useState<ServiceKey[]>();
-  const [written, setWritten] = useState(blank);
-  const [mistakes, setMistakes] = useState<Partial<Record<Field | 'all', string>>>({});
+  const { data: keys, error } = useRoute(settingsRoutes.keys, {});
   const [forgetting, setForgetting] = useState<string>();
-  useEffect(() => {
-    call(settingsRoutes.keys, {})
-      .then(setKeys)
-      .catch(error => setMistakes({ all: sentenceOf(error) }));
-  }, []);
-
-  const write = (field: Field) => (event: React.ChangeEvent<HTMLInputElement>) => {
-    setWritten({ ...written, [field]: event.target.value });
-    setMistakes({});
-  };
-  const keep = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      setKeys(await call(settingsRoutes.keepKey, { body: written }));
-      setWritten(blank);
-      toast.success(`The key of ${written.host.trim()} is kept.`);
-    } catch (error) {
-      setMistakes(refusedAt(error) ?? { all: sentenceOf(error) });
-    }
-  };
+  const { register, submit, watch, reset, mistake, mistakeAt } = useSentForm(
+    settingsRoutes.keepKey.body,
+    blank,
+    async body => {
+      await call(settingsRoutes.keepKey, { body });
+      await isStale(settingsRoutes.keys);
+      reset(blank);
+      toast.success(`The key of ${body.host} is kept.`);
+    },
+  );
   const forget = async (host: string) => {
     setForgetting(undefined);
     try {
       await call(settingsRoutes.forgetKey, { params: { host } });
-      setKeys(now => now?.filter(key => key.host !== host));
-    } catch (error) {
-      setMistakes({ all: sentenceOf(error) });
+      await isStale(settingsRoutes.keys);
+    } catch (failed) {
+      toast.error(sentenceOf(failed));
     }
   };
+  const wrong = mistake ?? (error && !keys ? sentenceOf(error) : undefined);
 
   return (
     <section>
@@ -81,7 +63,7 @@ export function ServiceKeys() {
         A service that asks for a key is sent it with each call, and no other host is. Flows and their files hold none,
         and what is kept here is not shown again.
       </p>
-      {keys ? null : mistakes.all ? null : <Skeleton lines={2} />}
+      {keys || wrong ? null : <Skeleton lines={2} />}
       {keys && keys.length > 0 ? (
         <ul aria-label="Services with a key" className="mb-3 border-t border-rule">
           {keys.map(({ host, header, setAt }) => (
@@ -96,31 +78,24 @@ export function ServiceKeys() {
           ))}
         </ul>
       ) : null}
-      <form onSubmit={keep} className="grid grid-cols-[1fr_10rem_1fr_auto] items-start gap-2 max-md:grid-cols-1">
-        <TextField
-          label="Host"
-          placeholder="post.example"
-          value={written.host}
-          mistake={mistakes.host}
-          onChange={write('host')}
-        />
-        <TextField label="Header field" value={written.header} mistake={mistakes.header} onChange={write('header')} />
+      <form onSubmit={submit} className="grid grid-cols-[1fr_10rem_1fr_auto] items-start gap-2 max-md:grid-cols-1">
+        <TextField label="Host" placeholder="post.example" mistake={mistakeAt('host')} {...register('host')} />
+        <TextField label="Header field" mistake={mistakeAt('header')} {...register('header')} />
         <TextField
           label="Key"
           type="password"
           autoComplete="off"
           placeholder="Bearer …"
-          value={written.value}
-          mistake={mistakes.value}
-          onChange={write('value')}
+          mistake={mistakeAt('value')}
+          {...register('value')}
         />
-        <Button type="submit" className="mt-6 max-md:mt-0" disabled={!written.host.trim() || !written.value.trim()}>
+        <Button type="submit" className="mt-6 max-md:mt-0" disabled={!watch('host').trim() || !watch('value').trim()}>
           Keep the key
         </Button>
       </form>
-      {mistakes.all ? (
+      {wrong ? (
         <p role="alert" className="mt-2 text-brick">
-          {mistakes.all}
+          {wrong}
         </p>
       ) : null}
       {forgetting ? (

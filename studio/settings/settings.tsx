@@ -1,9 +1,13 @@
 import { BusinessFact, type Settings as SettingsReply, settingsRoutes } from '@kineta/contract';
-import { FactName, type FactType, type Value } from '@kineta/core';
-import { type FormEvent, useCallback, useEffect, useState } from 'react';
+import type { FactType, Value } from '@kineta/core';
+import { useEffect } from 'react';
+import { useFieldArray } from 'react-hook-form';
 import { toast } from 'sonner';
+import { z } from 'zod';
 import { useAccount, useSignedIn } from '../account/store.ts';
-import { CallError, call, sentenceOf } from '../shell/api.ts';
+import { call, sentenceOf } from '../shell/api.ts';
+import { isStale, useRoute } from '../shell/query.ts';
+import { type SentForm, useSentForm } from '../shell/sent-form.ts';
 import { AddButton } from '../ui/add-button.tsx';
 import { Button } from '../ui/button.tsx';
 import { Select, SmallInput, TextField } from '../ui/field.tsx';
@@ -13,56 +17,81 @@ import { ServiceKeys } from './service-keys.tsx';
 
 const types = BusinessFact.shape.type.options;
 
-/** A value while it is being written: the text is taken for what the type says when it is saved. */
-interface Written {
-  name: string;
-  type: BusinessFact['type'];
-  unit: string;
-  text: string;
+/** A fact while it is written: its value is text, taken for what the type says when it is sent. */
+const WrittenFact = z.object({
+  name: z.string(),
+  type: BusinessFact.shape.type,
+  unit: z.string(),
+  value: z.string(),
+});
+type WrittenFact = z.infer<typeof WrittenFact>;
+
+function toWritten({ name, type, unit = '', value }: BusinessFact): WrittenFact {
+  return { name, type, unit, value: Array.isArray(value) ? value.join(', ') : String(value) };
 }
 
-function toWritten({ name, type, unit = '', value }: BusinessFact): Written {
-  return { name, type, unit, text: Array.isArray(value) ? value.join(', ') : String(value) };
-}
-
-function readValue({ type, text }: Written): Value | undefined {
+function readValue({ type, value }: WrittenFact): Value | undefined {
   switch (type) {
     case 'number':
     case 'money':
-      return text.trim() === '' || !Number.isFinite(Number(text)) ? undefined : Number(text);
+      return value.trim() === '' || !Number.isFinite(Number(value)) ? undefined : Number(value);
     case 'yes/no':
-      return text === 'true';
+      return value === 'true';
     case 'list':
-      return text
+      return value
         .split(',')
         .map(item => item.trim())
         .filter(Boolean);
     default:
-      return text;
+      return value;
   }
 }
 
-/** What is wrong with a fact as it is written, if anything. */
-function mistakeIn(fact: Written, all: readonly Written[]): string | undefined {
-  const name = FactName.safeParse(fact.name.trim());
-  if (!name.success) return name.error.issues[0]?.message;
-  if (all.some(other => other !== fact && other.name.trim() === fact.name.trim()))
-    return `There are two facts “${fact.name.trim()}”.`;
-  return readValue(fact) === undefined ? `“${fact.name}” needs a number.` : undefined;
-}
+/** The settings while they are written; what is sent of them, or what is wrong at which field. */
+const Written = z
+  .object({ facts: z.array(WrittenFact), mailFrom: z.string(), allowedHosts: z.string() })
+  .transform(({ facts, mailFrom, allowedHosts }, context) => {
+    const wrong = (index: number, field: keyof WrittenFact, message: string) =>
+      context.addIssue({ code: 'custom', path: ['facts', index, field], message });
+    const names = facts.map(({ name }) => name.trim());
+    for (const [index, fact] of facts.entries()) {
+      if (names.indexOf(names[index]!) < index) wrong(index, 'name', `There are two facts “${names[index]}”.`);
+      if (readValue(fact) === undefined) wrong(index, 'value', `“${fact.name}” needs a number.`);
+    }
+    return {
+      facts: facts.map(fact => ({
+        name: fact.name.trim(),
+        type: fact.type,
+        value: readValue(fact) ?? 0,
+        ...(fact.type === 'number' && fact.unit.trim() ? { unit: fact.unit.trim() } : {}),
+      })),
+      mailFrom: mailFrom.trim() || null,
+      allowedHosts: allowedHosts.split(/\s+/).filter(Boolean),
+    };
+  })
+  .pipe(settingsRoutes.save.body);
+type Written = z.input<typeof Written>;
+
+const toWrittenAll = ({ facts, mailFrom, allowedHosts }: SettingsReply): Written => ({
+  facts: facts.map(toWritten),
+  mailFrom: mailFrom ?? '',
+  allowedHosts: allowedHosts.join('\n'),
+});
+
+type SettingsForm = SentForm<Written, SettingsReply>;
 
 function FactRow({
-  fact,
-  mistake,
-  onSet,
+  form: { register, watch, mistakeAt },
+  index,
   onRemove,
 }: {
-  fact: Written;
-  mistake: string | undefined;
-  onSet: (fact: Written) => void;
+  form: SettingsForm;
+  index: number;
   onRemove: () => void;
 }) {
-  const label = fact.name || 'the new fact';
+  const { name, type } = watch(`facts.${index}`);
+  const label = name || 'the new fact';
+  const mistake = mistakeAt(`facts.${index}`);
   const { currency } = useSignedIn().workspace;
   return (
     <li className="border-b border-rule py-1.5">
@@ -70,46 +99,36 @@ function FactRow({
         <SmallInput
           name="Name of the fact"
           placeholder="survey price"
-          value={fact.name}
-          aria-invalid={mistake ? true : undefined}
-          onChange={event => onSet({ ...fact, name: event.target.value })}
+          aria-invalid={mistakeAt(`facts.${index}.name`) ? true : undefined}
+          field={register(`facts.${index}.name`)}
         />
-        <Select
-          name={`What ${label} holds`}
-          value={fact.type}
-          onChange={event => onSet({ ...fact, type: event.target.value as Written['type'] })}
-        >
-          {types.map((type: FactType) => (
-            <option key={type}>{type}</option>
+        <Select name={`What ${label} holds`} field={register(`facts.${index}.type`)}>
+          {types.map((one: FactType) => (
+            <option key={one}>{one}</option>
           ))}
         </Select>
-        {fact.type === 'yes/no' ? (
-          <Select
-            name={`Value of ${label}`}
-            value={fact.text === 'true' ? 'true' : 'false'}
-            onChange={event => onSet({ ...fact, text: event.target.value })}
-          >
+        {type === 'yes/no' ? (
+          <Select name={`Value of ${label}`} field={register(`facts.${index}.value`)}>
             <option value="true">yes</option>
             <option value="false">no</option>
           </Select>
         ) : (
           <SmallInput
             name={`Value of ${label}`}
-            type={fact.type === 'date' ? 'date' : 'text'}
-            inputMode={fact.type === 'number' || fact.type === 'money' ? 'decimal' : 'text'}
-            value={fact.text}
-            onChange={event => onSet({ ...fact, text: event.target.value })}
+            type={type === 'date' ? 'date' : 'text'}
+            inputMode={type === 'number' || type === 'money' ? 'decimal' : 'text'}
+            aria-invalid={mistakeAt(`facts.${index}.value`) ? true : undefined}
+            field={register(`facts.${index}.value`)}
           />
         )}
-        {fact.type === 'money' ? (
+        {type === 'money' ? (
           <span className="text-ink-2">{currency}</span>
-        ) : fact.type === 'number' ? (
+        ) : type === 'number' ? (
           <SmallInput
             name={`Unit of ${label}`}
             placeholder="unit"
             maxLength={20}
-            value={fact.unit}
-            onChange={event => onSet({ ...fact, unit: event.target.value })}
+            field={register(`facts.${index}.unit`)}
           />
         ) : (
           <span />
@@ -127,160 +146,108 @@ function FactRow({
   );
 }
 
+function SettingsParts({ settings }: { settings: SettingsReply }) {
+  const form: SettingsForm = useSentForm(Written, toWrittenAll(settings), async body => {
+    const saved = await call(settingsRoutes.save, { body });
+    form.reset(toWrittenAll(saved));
+    await isStale(settingsRoutes.get);
+    void useAccount.getState().load();
+    toast.success('The settings are saved.');
+  });
+  const { control, register, submit, formState, mistake, mistakeAt } = form;
+  const facts = useFieldArray({ control, name: 'facts' });
+  const hosts = mistakeAt('allowedHosts');
+  return (
+    <>
+      <div className="max-w-3xl space-y-8 px-6 pt-6 pb-16 max-md:px-4">
+        <form id="settings" onSubmit={submit} className="space-y-8">
+          <section>
+            <h2 className="font-script text-lg font-semibold">About the business</h2>
+            <p className="mb-2 text-ink-2">
+              Facts that any flow may say or reckon with. Changed here, they are changed everywhere at once.
+            </p>
+            {facts.fields.length > 0 ? (
+              <ul aria-label="Facts about the business" className="border-t border-rule">
+                {facts.fields.map(({ id }, index) => (
+                  <FactRow key={id} form={form} index={index} onRemove={() => facts.remove(index)} />
+                ))}
+              </ul>
+            ) : null}
+            <div className="mt-2">
+              <AddButton onClick={() => facts.append({ name: '', type: 'text', unit: '', value: '' })}>
+                Another fact
+              </AddButton>
+            </div>
+          </section>
+          <section>
+            <h2 className="font-script text-lg font-semibold">Email</h2>
+            <TextField
+              className="mt-2 max-w-md"
+              label="Flows write from"
+              placeholder="Robin at Brackenrow <robin@brackenrow.example>"
+              mistake={mistakeAt('mailFrom')}
+              {...register('mailFrom')}
+            />
+          </section>
+          <section>
+            <h2 className="font-script text-lg font-semibold">Calls to services</h2>
+            <label htmlFor="hosts" className="mt-2 mb-1 block text-ink-2">
+              Hosts inside private networks that flows may call, one a line. Everything else in there is closed to them.
+            </label>
+            <textarea
+              id="hosts"
+              rows={3}
+              className="w-full max-w-md rounded-md border border-rule bg-sheet px-2.5 py-1.5 font-mono"
+              placeholder="stock.internal:8080"
+              aria-invalid={hosts ? true : undefined}
+              {...register('allowedHosts')}
+            />
+            {hosts ? (
+              <p role="alert" className="text-brick">
+                {hosts}
+              </p>
+            ) : null}
+          </section>
+        </form>
+        <ServiceKeys />
+      </div>
+      <footer className="sticky bottom-0 border-t border-rule bg-paper px-6 py-2.5 max-md:px-4">
+        <div className="flex max-w-180 items-center justify-end gap-3">
+          {mistake ? (
+            <p role="alert" className="text-brick">
+              {mistake}
+            </p>
+          ) : formState.isDirty ? (
+            <p className="text-ink-2">Not saved yet.</p>
+          ) : null}
+          <Button form="settings" look="main" type="submit" disabled={!formState.isDirty || formState.isSubmitting}>
+            Save the settings
+          </Button>
+        </div>
+      </footer>
+    </>
+  );
+}
+
 /** The workspace’s settings: what any flow may say about the business, how it writes, and whom it may call. */
 export default function Settings() {
-  const [facts, setFacts] = useState<Written[]>();
-  const [mailFrom, setMailFrom] = useState('');
-  const [hosts, setHosts] = useState('');
-  const [touched, setTouched] = useState(false);
-  const [saving, setSaving] = useState(false);
-  const [mistakes, setMistakes] = useState<Record<string, string>>({});
-
-  const take = useCallback((settings: SettingsReply) => {
-    setFacts(settings.facts.map(toWritten));
-    setMailFrom(settings.mailFrom ?? '');
-    setHosts(settings.allowedHosts.join('\n'));
-    setTouched(false);
-  }, []);
+  const { data, error } = useRoute(settingsRoutes.get, {});
   useEffect(() => {
     document.title = 'Settings · Kineta';
-    call(settingsRoutes.get, {})
-      .then(take)
-      .catch(error => setMistakes({ all: sentenceOf(error) }));
-  }, [take]);
-
-  const change = <T,>(set: (value: T) => void, value: T) => {
-    set(value);
-    setTouched(true);
-    setMistakes({});
-  };
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!facts || facts.some(fact => mistakeIn(fact, facts))) return;
-    setSaving(true);
-    try {
-      const saved = await call(settingsRoutes.save, {
-        body: {
-          facts: facts.map(fact => ({
-            name: fact.name.trim(),
-            type: fact.type,
-            value: readValue(fact)!,
-            ...(fact.type === 'number' && fact.unit.trim() ? { unit: fact.unit.trim() } : {}),
-          })),
-          mailFrom: mailFrom.trim() || null,
-          allowedHosts: hosts.split(/\s+/).filter(Boolean),
-        },
-      });
-      take(saved);
-      void useAccount.getState().load();
-      toast.success('The settings are saved.');
-    } catch (error) {
-      const fields = error instanceof CallError ? (error.problem.fields ?? []) : [];
-      const at = (part: string) => fields.find(({ path }) => path.startsWith(`body.${part}`))?.message;
-      const [from, host] = [at('mailFrom'), at('allowedHosts')];
-      setMistakes({
-        ...(from ? { mailFrom: from } : {}),
-        ...(host ? { hosts: host } : {}),
-        ...(from || host ? {} : { all: sentenceOf(error) }),
-      });
-    } finally {
-      setSaving(false);
-    }
-  };
-
+  }, []);
   return (
     <main className="h-full overflow-y-auto">
       <header className="flex min-h-13 items-center border-b border-rule px-6 max-md:px-4">
         <h1 className="font-script text-xl font-semibold">Settings</h1>
       </header>
-      {mistakes.all ? (
+      {data ? (
+        <SettingsParts settings={data} />
+      ) : error ? (
         <p role="alert" className="px-6 py-3 text-brick">
-          {mistakes.all}
+          {sentenceOf(error)}
         </p>
-      ) : null}
-      {!facts ? (
-        mistakes.all ? null : (
-          <Skeleton lines={6} className="p-6" />
-        )
       ) : (
-        <>
-          <div className="max-w-3xl space-y-8 px-6 pt-6 pb-16 max-md:px-4">
-            <form id="settings" onSubmit={save} className="space-y-8">
-              <section>
-                <h2 className="font-script text-lg font-semibold">About the business</h2>
-                <p className="mb-2 text-ink-2">
-                  Facts that any flow may say or reckon with. Changed here, they are changed everywhere at once.
-                </p>
-                {facts.length > 0 ? (
-                  <ul aria-label="Facts about the business" className="border-t border-rule">
-                    {facts.map((fact, index) => (
-                      <FactRow
-                        key={index}
-                        fact={fact}
-                        mistake={fact.name === '' && fact.text === '' ? undefined : mistakeIn(fact, facts)}
-                        onSet={next => change(setFacts, facts.with(index, next))}
-                        onRemove={() => change(setFacts, facts.toSpliced(index, 1))}
-                      />
-                    ))}
-                  </ul>
-                ) : null}
-                <div className="mt-2">
-                  <AddButton
-                    onClick={() => change(setFacts, [...facts, { name: '', type: 'text', unit: '', text: '' }])}
-                  >
-                    Another fact
-                  </AddButton>
-                </div>
-              </section>
-              <section>
-                <h2 className="font-script text-lg font-semibold">Email</h2>
-                <TextField
-                  className="mt-2 max-w-md"
-                  label="Flows write from"
-                  placeholder="Robin at Brackenrow <robin@brackenrow.example>"
-                  value={mailFrom}
-                  mistake={mistakes.mailFrom}
-                  onChange={event => change(setMailFrom, event.target.value)}
-                />
-              </section>
-              <section>
-                <h2 className="font-script text-lg font-semibold">Calls to services</h2>
-                <label htmlFor="hosts" className="mt-2 mb-1 block text-ink-2">
-                  Hosts inside private networks that flows may call, one a line. Everything else in there is closed to
-                  them.
-                </label>
-                <textarea
-                  id="hosts"
-                  rows={3}
-                  className="w-full max-w-md rounded-md border border-rule bg-sheet px-2.5 py-1.5 font-mono"
-                  placeholder="stock.internal:8080"
-                  value={hosts}
-                  aria-invalid={mistakes.hosts ? true : undefined}
-                  onChange={event => change(setHosts, event.target.value)}
-                />
-                {mistakes.hosts ? (
-                  <p role="alert" className="text-brick">
-                    {mistakes.hosts}
-                  </p>
-                ) : null}
-              </section>
-            </form>
-            <ServiceKeys />
-          </div>
-          <footer className="sticky bottom-0 border-t border-rule bg-paper px-6 py-2.5 max-md:px-4">
-            <div className="flex max-w-180 items-center justify-end gap-3">
-              {touched ? <p className="text-ink-2">Not saved yet.</p> : null}
-              <Button
-                form="settings"
-                look="main"
-                type="submit"
-                disabled={!touched || saving || facts.some(fact => mistakeIn(fact, facts))}
-              >
-                Save the settings
-              </Button>
-            </div>
-          </footer>
-        </>
+        <Skeleton lines={6} className="p-6" />
       )}
     </main>
   );

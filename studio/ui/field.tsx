@@ -1,4 +1,5 @@
 import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useId } from 'react';
+import type { UseFormRegisterReturn } from 'react-hook-form';
 
 const box =
   'w-full min-h-8 rounded-md border border-rule bg-sheet px-2.5 py-1 focus:border-petrol focus:outline-2 focus:outline-petrol-2';
@@ -32,18 +33,20 @@ export function TextField({
   );
 }
 
-/** A choice of one, with its name beside it for those who see and those who listen. */
+/** A choice of one, by its name for those who listen; `field` is what a form knows it by. */
 export function Select({
   name,
+  field,
   children,
   className = '',
   ...rest
-}: SelectHTMLAttributes<HTMLSelectElement> & { name: string; children: ReactNode }) {
+}: SelectHTMLAttributes<HTMLSelectElement> & { name: string; field?: UseFormRegisterReturn; children: ReactNode }) {
   return (
     <select
       aria-label={name}
       className={`min-h-7 max-w-full rounded-md border border-rule bg-sheet px-1.5 py-0.5 text-[0.8125rem] ${className}`}
       {...rest}
+      {...field}
     >
       {children}
     </select>
@@ -53,14 +56,16 @@ export function Select({
 /** A small input inside a sentence or a row. */
 export function SmallInput({
   name,
+  field,
   className = '',
   ...rest
-}: InputHTMLAttributes<HTMLInputElement> & { name: string }) {
+}: InputHTMLAttributes<HTMLInputElement> & { name: string; field?: UseFormRegisterReturn }) {
   return (
     <input
       aria-label={name}
       className={`min-h-7 min-w-0 rounded-md border border-rule bg-sheet px-2 py-0.5 text-[0.8125rem] ${className}`}
       {...rest}
+      {...field}
     />
   );
 }

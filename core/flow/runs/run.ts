@@ -73,7 +73,7 @@ export type Must = z.infer<Extract<Kind, { schema: unknown }>['schema']>;
 export const Must = z.discriminatedUnion(
   'must',
   mustKinds.map(({ kind }) => kind.schema) as unknown as [z.ZodObject],
-) as unknown as z.ZodType<Must>;
+) as unknown as z.ZodType<Must, Must>;
 
 const byName = new Map(mustKinds.map(must => [must.kind.must as string, must]));
 

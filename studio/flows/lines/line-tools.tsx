@@ -1,7 +1,9 @@
 import { Link } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { Bold, Italic, Link2 } from 'lucide-react';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
+import { useSentForm } from '../../shell/sent-form.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { EmojiPicker } from '../../ui/emoji-picker.tsx';
@@ -10,28 +12,25 @@ import { Menu } from '../../ui/menu.tsx';
 import { lineKeys, toolKeys } from '../keys.ts';
 import { declareFact, useFacts } from '../workplace.ts';
 
+/** How most links begin. */
+const BEGUN = 'https://';
+
 function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }) {
-  const [href, setHref] = useState((editor.getAttributes('link').href as string | undefined) ?? 'https://');
-  const fine = href !== 'https://' && Link.safeParse(href).success;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    event.stopPropagation();
-    const chain = editor.chain().focus().extendMarkRange('link');
-    if (editor.state.selection.empty && !editor.isActive('link'))
-      chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run();
-    else chain.setLink({ href }).run();
-    onClose();
-  };
+  const { register, submit, watch, mistakeAt } = useSentForm(
+    z.object({ href: Link }),
+    { href: (editor.getAttributes('link').href as string | undefined) ?? BEGUN },
+    ({ href }) => {
+      const chain = editor.chain().focus().extendMarkRange('link');
+      if (editor.state.selection.empty && !editor.isActive('link'))
+        chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run();
+      else chain.setLink({ href }).run();
+      onClose();
+    },
+  );
   return (
     <Dialog title="Link" open onClose={onClose}>
       <form onSubmit={submit} className="space-y-4">
-        <TextField
-          label="Where it leads"
-          value={href}
-          onChange={event => setHref(event.target.value)}
-          mistake={fine || href.length < 10 ? undefined : 'A link starts with https://, mailto:, tel: or /.'}
-          autoFocus
-        />
+        <TextField label="Where it leads" mistake={mistakeAt('href')} autoFocus {...register('href')} />
         <div className="flex justify-end gap-2">
           {editor.isActive('link') ? (
             <Button
@@ -44,7 +43,7 @@ function LinkDialog({ editor, onClose }: { editor: Editor; onClose: () => void }
               Remove the link
             </Button>
           ) : null}
-          <Button look="main" type="submit" disabled={!fine}>
+          <Button look="main" type="submit" disabled={watch('href') === BEGUN}>
             Set the link
           </Button>
         </div>

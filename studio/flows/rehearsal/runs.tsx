@@ -10,13 +10,23 @@ import {
   RunThrough,
 } from '@kineta/core';
 import { Check, X } from 'lucide-react';
-import { type FormEvent, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
+import { z } from 'zod';
+import { useSentForm } from '../../shell/sent-form.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Select, SmallInput, TextField } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { useRuns } from './runs-store.ts';
+
+/** What is written: the name, which of what is offered must hold, and words that must be said or not. */
+const Kept = z.object({
+  name: z.string(),
+  holds: z.array(z.boolean()),
+  kind: z.enum(askedMusts.map(({ must }) => must)),
+  words: z.string(),
+});
 
 /** Keeps a rehearsal as a run-through: its name, and what must hold. */
 export function KeepRun({
@@ -42,22 +52,31 @@ export function KeepRun({
       mostly: shown.flatMap(({ must, mostly: isMeant }) => (isMeant ? [must] : [])),
     };
   });
-  const [chosen, setChosen] = useState<Must[]>(() => kept?.run.must ?? mostly);
-  const [name, setName] = useState(kept?.run.name ?? '');
-  const [kind, setKind] = useState(askedMusts[0]!.must);
-  const [words, setWords] = useState('');
-  const [mistake, setMistake] = useState('');
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    const must = words.trim() === '' ? chosen : [...chosen, { must: kind, text: words.trim() } as Must];
-    const parsed = RunThrough.safeParse({ format: RUN_FORMAT, name, ...run, must });
-    if (!parsed.success) return setMistake(parsed.error.issues[0]!.message);
-    const done = await keep(parsed.data, kept?.id);
-    if (!done) return;
-    toast.success(`“${done.run.name}” is played at every change from now on.`);
-    onKept(done);
-    onClose();
-  };
+  const { register, submit, mistakeAt } = useSentForm(
+    Kept.transform(({ name, holds, kind, words }) => ({
+      format: RUN_FORMAT as typeof RUN_FORMAT,
+      name,
+      ...run,
+      must: [
+        ...offered.filter((_, index) => holds[index]),
+        ...(words.trim() === '' ? [] : [{ must: kind, text: words.trim() } as Must]),
+      ],
+    })).pipe(RunThrough),
+    {
+      name: kept?.run.name ?? '',
+      holds: offered.map(must => (kept?.run.must ?? mostly).includes(must)),
+      kind: askedMusts[0]!.must,
+      words: '',
+    },
+    async through => {
+      const done = await keep(through, kept?.id);
+      if (!done) return;
+      toast.success(`“${done.run.name}” is played at every change from now on.`);
+      onKept(done);
+      onClose();
+    },
+  );
+  const mistake = mistakeAt('holds');
   return (
     <Dialog
       title={kept ? 'Change the run-through' : 'Keep as a run-through'}
@@ -66,36 +85,24 @@ export function KeepRun({
       onClose={onClose}
     >
       <form onSubmit={submit} className="space-y-4">
-        <TextField label="Name" value={name} autoFocus onChange={event => setName(event.target.value)} />
+        <TextField label="Name" autoFocus mistake={mistakeAt('name')} {...register('name')} />
         <fieldset className="space-y-1.5">
           <legend className="mb-1 text-ink-2">What must hold</legend>
           {offered.map((must, index) => (
             <label key={index} className="flex items-baseline gap-2">
-              <input
-                type="checkbox"
-                checked={chosen.includes(must)}
-                onChange={event =>
-                  setChosen(event.target.checked ? [...chosen, must] : chosen.filter(other => other !== must))
-                }
-              />
+              <input type="checkbox" {...register(`holds.${index}`)} />
               {mustWords(must)}
             </label>
           ))}
           <p className="flex items-center gap-2">
-            <Select name="Kind" value={kind} onChange={event => setKind(event.target.value as Must['must'])}>
+            <Select name="Kind" field={register('kind')}>
               {askedMusts.map(({ must, asked }) => (
                 <option key={must} value={must}>
                   {asked}
                 </option>
               ))}
             </Select>
-            <SmallInput
-              name="Words"
-              placeholder="words of a line"
-              className="flex-1"
-              value={words}
-              onChange={event => setWords(event.target.value)}
-            />
+            <SmallInput name="Words" placeholder="words of a line" className="flex-1" field={register('words')} />
           </p>
         </fieldset>
         {mistake ? (
