@@ -35,7 +35,13 @@ export const peopleRoutes = {
     summary: 'The people of whom something is known, last seen first',
     access: 'member',
     query: z.strictObject({ search: z.string().max(200).optional(), before: z.string().max(60).optional() }),
-    reply: z.object({ people: z.array(Person), total: z.int(), next: z.string().nullable() }),
+    reply: z.object({
+      people: z.array(Person),
+      /** How many there are, or fit, told with the first page; `orMore` when no further was counted. */
+      total: z.int(),
+      orMore: z.boolean(),
+      next: z.string().nullable(),
+    }),
   }),
   consents: route({
     method: 'GET',

@@ -46,6 +46,7 @@ function builtFiles(): { studio: string; widget: string } {
   writeFileSync(join(studio, 'index.html'), '<!doctype html><title>Kineta</title>');
   writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;');
   writeFileSync(join(widget, 'window.html'), '<!doctype html><body data-boarding="%BOARDING%" data-origin="%ORIGIN%">');
+  writeFileSync(join(widget, 'rehearsal.html'), '<!doctype html><div id="chat"></div>');
   return { studio, widget };
 }
 
