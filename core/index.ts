@@ -27,6 +27,7 @@ export {
 } from './conversation/holder.ts';
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';
+export { type Findable, wordsOfPerson, wordsSought } from './facts/findable.ts';
 export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
 export { givenFacts, plainVisit, type Visit } from './facts/given.ts';
 export { fittedFact, personPartOf } from './facts/person.ts';

@@ -29,6 +29,7 @@ const copied: Record<string, Record<string, string>> = {
     first_seen: `t.first_seen - INTERVAL s.seq * ${EARLIER} MINUTE`,
     last_seen: `t.last_seen - INTERVAL s.seq * ${EARLIER} MINUTE`,
   },
+  people_words: { person_id: `t.person_id + s.seq * ${APART}` },
   visitors: {
     id: `t.id + s.seq * ${APART}`,
     person_id: `t.person_id + s.seq * ${APART}`,
@@ -61,7 +62,7 @@ async function grow(database: Database): Promise<void> {
     );
     const names = columns.map(({ name }) => `\`${name}\``).join(', ');
     const values = columns.map(({ name }) => differing[name] ?? `t.\`${name}\``).join(', ');
-    const original = table === 'entries' ? `t.conversation_id < ${APART}` : `t.id < ${APART}`;
+    const original = `t.${table === 'entries' ? 'conversation_id' : table === 'people_words' ? 'person_id' : 'id'} < ${APART}`;
     for (let from = 1; from <= copies; from += AT_ONCE)
       await database.query(
         `INSERT INTO ${table} (${names}) SELECT ${values} FROM ${table} t
@@ -82,7 +83,9 @@ async function grow(database: Database): Promise<void> {
      FROM daily_scenes d JOIN seq_1_to_${copies} s WHERE TRUE
      ON DUPLICATE KEY UPDATE conversations = daily_scenes.conversations + VALUES(conversations)`,
   );
-  await database.query('ANALYZE TABLE people, visitors, conversations, entries, hourly_conversations, daily_scenes');
+  await database.query(
+    'ANALYZE TABLE people, people_words, visitors, conversations, entries, hourly_conversations, daily_scenes',
+  );
 }
 
 interface Question {
@@ -94,7 +97,7 @@ interface Question {
   sql: string;
 }
 
-function questions(ids: { flow: string; conversation: string; member: string }): Question[] {
+function questions(ids: { flow: string; conversation: string; member: string; person: string }): Question[] {
   const list = (name: string, where: string, order: string): Question => ({
     name: `inbox, ${name}`,
     path: `/api/conversations?list=${name}`,
@@ -127,6 +130,18 @@ function questions(ids: { flow: string; conversation: string; member: string }):
       sql: `SELECT * FROM people WHERE workspace_id = 1
             AND (name LIKE '%tolland%' OR email LIKE '%tolland%' OR phone LIKE '%tolland%')
             ORDER BY last_seen DESC, id DESC LIMIT 101`,
+    },
+    {
+      name: 'people, somebody by name',
+      path: `/api/people?search=${encodeURIComponent(ids.person)}`,
+      bound: 50,
+      sql: `SELECT * FROM people WHERE workspace_id = 1 AND name = '${ids.person}' ORDER BY last_seen DESC, id DESC LIMIT 101`,
+    },
+    {
+      name: 'people, nobody',
+      path: '/api/people?search=xylophone',
+      bound: 50,
+      sql: `SELECT * FROM people WHERE workspace_id = 1 AND name LIKE '%xylophone%' LIMIT 101`,
     },
     {
       name: 'the flows',
@@ -216,6 +231,7 @@ export async function large(): Promise<Result[]> {
     const ids = {
       flow: await one('SELECT flow_id AS one FROM conversations GROUP BY flow_id ORDER BY COUNT(*) DESC LIMIT 1'),
       conversation: await one('SELECT id AS one FROM conversations ORDER BY last_number DESC LIMIT 1'),
+      person: await one('SELECT name AS one FROM people WHERE name IS NOT NULL ORDER BY id LIMIT 1'),
       member: await one('SELECT agent_id AS one FROM conversations WHERE agent_id IS NOT NULL LIMIT 1'),
     };
     const results: Result[] = [];

@@ -11,6 +11,7 @@ import { editions } from './migrations/0007-editions.ts';
 import { schedule } from './migrations/0008-schedule.ts';
 import { keys } from './migrations/0009-keys.ts';
 import { ground } from './migrations/0010-ground.ts';
+import { peopleWords } from './migrations/0011-people-words.ts';
 
 /**
  * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
@@ -28,7 +29,19 @@ export async function migrate(database: Database): Promise<void> {
     if (Number(held?.held) !== 1) throw new Error('Another process has been changing the tables for two minutes.');
     try {
       await new Umzug({
-        migrations: [first, outcomes, consents, clockwork, kinds, writing, editions, schedule, keys, ground],
+        migrations: [
+          first,
+          outcomes,
+          consents,
+          clockwork,
+          kinds,
+          writing,
+          editions,
+          schedule,
+          keys,
+          ground,
+          peopleWords,
+        ],
         context: database.getQueryInterface(),
         storage: new SequelizeStorage({ sequelize: database }),
         logger: undefined,

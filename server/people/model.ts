@@ -1,6 +1,17 @@
 import { type Facts, Value } from '@kineta/core';
 import { z } from 'zod';
-import { identity, instant, json, longText, nullable, reference, table, text, yesNo } from '../database/table.ts';
+import {
+  identity,
+  instant,
+  json,
+  longText,
+  nullable,
+  partOfKey,
+  reference,
+  table,
+  text,
+  yesNo,
+} from '../database/table.ts';
 
 const KnownFacts = z.record(z.string(), Value) as z.ZodType<Facts>;
 
@@ -14,6 +25,13 @@ export const people = table('people', {
   facts: json(KnownFacts),
   firstSeen: instant,
   lastSeen: instant,
+});
+
+/** The words by which people are found, each by how it begins. */
+export const peopleWords = table('people_words', {
+  workspaceId: reference(),
+  word: partOfKey(text(40)),
+  personId: partOfKey(reference(() => people)),
 });
 
 /** What visitors agreed to and what they did not: the exact words, the policy, when, and when it was taken back. */

@@ -1,6 +1,7 @@
 import { flowRoutes, type Person, peopleRoutes } from '@kineta/contract';
 import type { Flow } from '@kineta/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { Tables } from '../database/rows.ts';
 import type { RunningServer } from '../server.ts';
 import {
   Browser,
@@ -11,6 +12,8 @@ import {
   VisitorPage,
   type Workspace,
 } from '../tests/kineta.ts';
+import { peopleWords, people as table } from './model.ts';
+import { keepWords } from './words.ts';
 
 const card: Flow = {
   format: 'kineta.flow/2',
@@ -135,12 +138,45 @@ test('who has been that person all along corrects what is on record', async () =
   expect((await people('tamsin@roe.example'))[0]?.name).toBe('Tamsin Roe');
 });
 
-test('somebody is found by parts of what is known of them, whatever the case and the accents', async () => {
+test('somebody is found by how the words of what is known of them begin, whatever the case and the accents', async () => {
   await come({ name: 'Zoë Brâncuși', mail: 'z.b@Hearth.example', phone: '07700 900177' });
-  for (const search of ['zoe', 'BRANCUSI', 'Brâncuși', 'hearth', '900177'])
+  for (const search of ['zoe', 'BRANCUSI', 'Brâncuși', 'hearth', '900177', 'bran zo', 'z.b@hearth.example'])
     expect((await people(search)).map(({ name }) => name)).toEqual(['Zoë Brâncuși']);
   // What stands for anything in a pattern stands for itself.
-  for (const search of ['z%b', 'z_b', 'z\\b']) expect(await people(search)).toEqual([]);
+  for (const search of ['b%i', '%', '\\', 'zoe nobody']) expect(await people(search)).toEqual([]);
+
+  const other = await makeWorkspace(server.database, 'finders');
+  const stranger = await new Browser(server).signIn(other.agent);
+  expect((await stranger.call(peopleRoutes.list, { query: { search: 'zoe' } })).reply.people).toEqual([]);
+});
+
+test('a word that very many have is counted so far and no further, and paged in the order of the list', async () => {
+  const workspace = await makeWorkspace(server.database, 'many');
+  const rows = new Tables(server.database).in(workspace.id);
+  for (let at = 0; at < 1_100; at++) {
+    const seen = new Date(1_764_000_000_000 + at * 1_000);
+    const row = { name: `Common ${at === 700 ? 'Rarely' : 'Often'}`, email: null, phone: null };
+    const id = await rows.of(table).add({ ...row, facts: {}, firstSeen: seen, lastSeen: seen });
+    await keepWords(rows.of(peopleWords), id, row);
+  }
+  const member = await new Browser(server).signIn(workspace.agent);
+  const look = async (query: { search?: string; before?: string }) =>
+    (await member.call(peopleRoutes.list, { query })).reply;
+  const first = await look({ search: 'common' });
+  expect(first).toMatchObject({ total: 1_000, orMore: true });
+  expect(first.people).toHaveLength(100);
+  const second = await look({ search: 'common', before: first.next! });
+  expect(second.people).toHaveLength(100);
+  expect(first.people.at(-1)!.lastSeen > second.people[0]!.lastSeen).toBe(true);
+  const both = await look({ search: 'com rare' });
+  expect(both).toMatchObject({ total: 1, orMore: false, next: null });
+  expect(await look({})).toMatchObject({ total: 1_100, orMore: false });
+
+  // Called otherwise, they are found by what holds now, and no longer by what held before.
+  const changed = { name: 'Ansgar Rarely', email: null, phone: null };
+  await keepWords(rows.of(peopleWords), both.people[0]!.id, changed);
+  expect(await look({ search: 'com rare' })).toMatchObject({ total: 0 });
+  expect(await look({ search: 'ansg' })).toMatchObject({ total: 1 });
 });
 
 test('a consent stands under the person with its words, and that it was taken back', async () => {

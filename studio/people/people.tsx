@@ -75,7 +75,7 @@ export default function People() {
       ) : people.length === 0 ? (
         <Empty title={search ? 'Nobody fits that' : 'Nobody is known yet'}>
           {search
-            ? 'Try a part of the name, the email or the phone number.'
+            ? 'Try how a name, an email or a phone number begins, or how the number ends.'
             : 'As soon as a visitor tells a flow their name, email or phone number, they stand here. Keep an answer in a fact of the visitor to capture it.'}
         </Empty>
       ) : (

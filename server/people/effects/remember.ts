@@ -4,11 +4,13 @@ import type { Rows } from '../../database/rows.ts';
 import type { Effect } from '../../house/effect.ts';
 import type { House } from '../../house/house.ts';
 import type { Visitor } from '../../house/ports.ts';
-import { people } from '../model.ts';
+import { people, peopleWords } from '../model.ts';
+import { keepWords } from '../words.ts';
 
 type Remembered = ActOf<'remember'>;
 type Identity = Partial<Record<PersonPart, string>>;
 type People = Rows<typeof people.columns>;
+type Words = Rows<typeof peopleWords.columns>;
 
 const longest: Record<PersonPart, number> = { name: 200, email: 254, phone: 30 };
 
@@ -36,6 +38,7 @@ async function recognised(
 /** Fills a person’s record with what became known; `corrects` says that it replaces what is there already. */
 async function fill(
   rows: People,
+  words: Words,
   id: string,
   { name, email, phone }: Identity,
   facts: Facts,
@@ -46,17 +49,22 @@ async function fill(
   if (!person) return;
   const one = (known: string | null, learnt: string | undefined): string | null =>
     corrects ? (learnt ?? known) : (known ?? learnt ?? null);
+  const now = {
+    name: one(person.name, name),
+    email: one(person.email, email),
+    phone: one(person.phone, phone),
+  };
+  const isSame = now.name === person.name && now.email === person.email && now.phone === person.phone;
   await rows.change(
     {
-      name: one(person.name, name),
-      email: one(person.email, email),
-      phone: one(person.phone, phone),
+      ...now,
       facts: corrects ? { ...person.facts, ...facts } : { ...facts, ...person.facts },
       lastSeen: new Date(),
     },
     { id },
     { transaction },
   );
+  if (!isSame) await keepWords(words, id, now, transaction);
 }
 
 /**
@@ -74,7 +82,9 @@ async function remember(
   remembered: readonly Remembered[],
   transaction: Transaction,
 ): Promise<void> {
-  const rows = tables.in(visitor.workspace).of(people);
+  const own = tables.in(visitor.workspace);
+  const rows = own.of(people);
+  const words = own.of(peopleWords);
   const known = await ports.visitors.held(visitor, transaction);
   const learnt = Object.fromEntries(remembered.map(({ fact, value }) => [fact, value]));
   const facts = { ...known.facts, ...learnt };
@@ -85,7 +95,7 @@ async function remember(
   // A phone number does not turn somebody who is known by now into somebody else.
   let person = email === undefined ? (before ?? found ?? null) : (found ?? before);
   if (person !== null)
-    await fill(rows, person, who, person === before ? learnt : facts, person === before, transaction);
+    await fill(rows, words, person, who, person === before ? learnt : facts, person === before, transaction);
   else if (name ?? email ?? phone) {
     const now = new Date();
     const row = {
@@ -98,11 +108,12 @@ async function remember(
     };
     try {
       person = await rows.add(row, { transaction });
+      await keepWords(words, person, row, transaction);
     } catch (error) {
       if (!isTaken(error)) throw error;
       // Somebody of this email came on record in this moment, in another conversation.
       person = (await recognised(rows, who, transaction)) ?? null;
-      if (person !== null) await fill(rows, person, who, facts, false, transaction);
+      if (person !== null) await fill(rows, words, person, who, facts, false, transaction);
     }
   }
   await ports.visitors.keep(visitor, { person, facts }, transaction);
