@@ -1,11 +1,6 @@
-import { en, parse } from 'chrono-node';
 import { DateTime } from 'luxon';
 import { tidy, type Understanding } from './answer.ts';
-
-/** Languages whose people write the month first in numbers. */
-const monthFirst = new Set(['en-US', 'en-CA', 'en-PH']);
-
-const MONTH = /\b(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)/i;
+import { vocabularyOf } from './vocabulary/vocabularies.ts';
 
 /**
  * Understands a date as people say it: “next tuesday”, “3 April”, “tomorrow”, “3/4” (in the order of the language),
@@ -20,11 +15,9 @@ export function understandDate(text: string, language: string, now: number, zone
   const today = DateTime.fromMillis(now, { zone });
   const reference = { instant: today.toJSDate(), timezone: today.offset };
   // A month by its name needs no order, and “December 24” is a day in both.
-  const results =
-    monthFirst.has(language) || MONTH.test(clean)
-      ? parse(clean, reference, { forwardDate: true })
-      : en.GB.parse(clean, reference, { forwardDate: true });
-  const start = results[0]?.start;
+  const { dates, month, monthFirst } = vocabularyOf(language);
+  const reader = monthFirst.includes(language) || month.test(clean) ? dates.monthFirst : dates.dayFirst;
+  const start = reader.parse(clean, reference, { forwardDate: true })[0]?.start;
   if (!start || !(start.isCertain('day') || start.isCertain('weekday') || start.isCertain('month')))
     return { unclear: 'no match' };
   const date = DateTime.fromObject({

@@ -1,17 +1,14 @@
 import { postcodeValidator, postcodeValidatorExistsForCountry } from 'postcode-validator';
 import { tidy, type Understanding } from './answer.ts';
-
-/** What may stand around a postcode in a sentence: “it’s TX4 2QD, thanks”. */
-const AROUND =
-  /^(?:it'?s|it is|my postcode is|postcode|i live in|we are in|we're in)[:\s]+|[.,!]?\s*(?:thanks|thank you|please)?[.!]*$/gi;
+import { vocabularyOf } from './vocabulary/vocabularies.ts';
 
 /**
  * Understands a postcode of a country, however its letters and spaces were typed.
  * @param country ISO 3166 code
  * @returns the postcode as that country writes it: “TX4 2QD”, “1012 AB”
  */
-export function understandPostcode(text: string, country: string): Understanding {
-  const clean = tidy(text).replace(AROUND, '').trim().toUpperCase();
+export function understandPostcode(text: string, language: string, country: string): Understanding {
+  const clean = tidy(text).replace(vocabularyOf(language).aroundPostcode, '').trim().toUpperCase();
   if (clean === '') return { unclear: 'empty' };
   if (!postcodeValidatorExistsForCountry(country))
     return /^[A-Z0-9][A-Z0-9 -]{1,10}$/.test(clean) ? { value: clean } : { unclear: 'no match' };

@@ -471,7 +471,7 @@ const tables: Array<[string, Table, (text: string) => unknown]> = [
   ['a date', dates, text => given(understandDate(text, 'en-GB', now, 'Europe/London'))],
   ['an email address', emails, text => given(understandEmail(text))],
   ['a phone number', phones, text => given(understandPhone(text, 'GB'))],
-  ['a postcode', postcodes, text => given(understandPostcode(text, 'GB'))],
+  ['a postcode', postcodes, text => given(understandPostcode(text, 'en-GB', 'GB'))],
   ['an order', orders, text => understandOrder(text, 'en-GB')],
 ];
 
@@ -514,6 +514,6 @@ describe('by the country and the language', () => {
     ['TX4 2QD', 'DE', undefined],
     ['D02 X285', 'IE', 'D02 X285'],
   ])('“%s” in %s is %s', (text, country, expected) => {
-    expect(given(understandPostcode(text, country))).toBe(expected);
+    expect(given(understandPostcode(text, 'en-GB', country))).toBe(expected);
   });
 });

@@ -1,3 +1,4 @@
+import { en as reader } from 'chrono-node';
 import type { Vocabulary } from './vocabulary.ts';
 
 /** What visitors write in English. Another language is a file like this one, and a line in `vocabularies.ts`. */
@@ -203,4 +204,9 @@ export const en: Vocabulary = {
   none: ['none', 'none of these', 'none of them', 'nothing', 'no', 'neither'],
   all: ['all', 'all of them', 'everything'],
   betweenChoices: /[,;+&\n]|\band\b|\bplus\b/i,
+  dates: { monthFirst: reader.casual, dayFirst: reader.GB },
+  monthFirst: ['en-US', 'en-CA', 'en-PH'],
+  month: /\b(jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)/i,
+  aroundPostcode:
+    /^(?:it'?s|it is|my postcode is|postcode|i live in|we are in|we're in)[:\s]+|[.,!]?\s*(?:thanks|thank you|please)?[.!]*$/gi,
 };

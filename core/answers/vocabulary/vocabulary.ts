@@ -1,3 +1,5 @@
+import type { Chrono } from 'chrono-node';
+
 /** What a visitor may want to do with the conversation instead of answering. */
 export type Order = 'skip' | 'back' | 'start again' | 'stop';
 
@@ -42,4 +44,12 @@ export interface Vocabulary {
   none: readonly string[];
   all: readonly string[];
   betweenChoices: RegExp;
+  /** Reads dates as they are said; of two numbers, the month or the day comes first. */
+  dates: Readonly<Record<'monthFirst' | 'dayFirst', Pick<Chrono, 'parse'>>>;
+  /** The regions of the language in which the month comes first, as BCP 47 tags. */
+  monthFirst: readonly string[];
+  /** A month by its name, with which the order does not matter. */
+  month: RegExp;
+  /** What may stand around a postcode in a sentence, as it was typed. */
+  aroundPostcode: RegExp;
 }

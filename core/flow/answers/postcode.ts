@@ -14,6 +14,6 @@ export const postcode: AnswerKind<z.infer<typeof PostcodeAnswer>> = {
   keptAs: ['text'],
   again: (_, __, { locale }) => message(locale.language, 'postcode again'),
   shown: () => ({ type: 'postcode' }),
-  understand: (_, reply, { country }) => understandPostcode(reply.text, country),
+  understand: (_, reply, { country, locale }) => understandPostcode(reply.text, locale.language, country),
   check: () => [],
 };
