@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { secretIn, startPrivateDatabase, startServer } from '@kineta/server';
+import { readDemoSettings, SettingsError, secretIn, startPrivateDatabase, startServer } from '@kineta/server';
 import { business, members } from './business.ts';
 import { loadDemo, setDomains } from './load.ts';
 import { startMailCatcher } from './mail.ts';
@@ -7,10 +7,15 @@ import { startSite } from './site.ts';
 import { SERVICES, startStandIns } from './standins.ts';
 
 /** `./kineta demo`: everything on this machine, with the demo’s data, until it is stopped. */
-const root = process.env.KINETA_ROOT ?? process.cwd();
-const home = process.env.KINETA_HOME ?? join(root, '.kineta');
-
-const port = (name: string, usual: number): number => Number(process.env[name] ?? usual);
+let settings: ReturnType<typeof readDemoSettings>;
+try {
+  settings = readDemoSettings(process.env);
+} catch (error) {
+  if (!(error instanceof SettingsError)) throw error;
+  console.error(error.message);
+  process.exit(2);
+}
+const { KINETA_ROOT: root, KINETA_HOME: home } = settings;
 
 async function onPort<T>(wished: number, start: (port: number) => Promise<T>): Promise<T> {
   try {
@@ -22,9 +27,9 @@ async function onPort<T>(wished: number, start: (port: number) => Promise<T>): P
 }
 
 const database = await startPrivateDatabase({ home: join(home, 'demo'), durable: true });
-const mail = await onPort(port('KINETA_CATCHER_PORT', 4425), startMailCatcher);
-const standIns = await onPort(port('KINETA_STANDINS_PORT', 4402), wished => startStandIns(mail, wished));
-const server = await onPort(port('KINETA_PORT', 4400), wished =>
+const mail = await onPort(settings.KINETA_CATCHER_PORT, startMailCatcher);
+const standIns = await onPort(settings.KINETA_STANDINS_PORT, wished => startStandIns(mail, wished));
+const server = await onPort(settings.KINETA_PORT, wished =>
   startServer({
     databaseUrl: database.url,
     port: wished,
@@ -32,11 +37,11 @@ const server = await onPort(port('KINETA_PORT', 4400), wished =>
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     smtpUrl: mail.url,
     standIns: { [SERVICES]: standIns.url },
-    logLevel: process.env.KINETA_LOG ?? 'warn',
-    development: process.env.KINETA_DEV === '1',
+    logLevel: settings.KINETA_LOG ?? 'warn',
+    development: settings.KINETA_DEV === '1',
   }),
 );
-const site = await onPort(port('KINETA_SITE_PORT', 4401), wished => startSite(server.url, wished));
+const site = await onPort(settings.KINETA_SITE_PORT, wished => startSite(server.url, wished));
 await loadDemo(server.house.tables, root);
 await setDomains(server.house.tables, [site.host, site.host.replace('localhost', '127.0.0.1')]);
 

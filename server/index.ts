@@ -1,5 +1,6 @@
 export * as account from './account/model.ts';
 export { passwordHash } from './account/service.ts';
+export { readDemoSettings, SettingsError } from './cli/settings.ts';
 export { insertEntries } from './conversations/log.ts';
 export type { ConversationRow } from './conversations/model.ts';
 export * as conversing from './conversations/model.ts';

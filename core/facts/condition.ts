@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Fact, FactName, type Facts, Value } from './fact.ts';
+import { type Fact, type Facts, PickedFact, Value } from './fact.ts';
 import { FormulaError, formula } from './formula.ts';
 import { factMark, plain, type Words } from './words.ts';
 
@@ -21,7 +21,7 @@ export type Comparison = z.infer<typeof Comparison>;
 
 /** Its fact is empty as long as it was not said which one is looked at. */
 export const Row = z.strictObject({
-  fact: z.union([FactName, z.literal('')]),
+  fact: PickedFact,
   is: Comparison,
   value: Value.optional(),
 });
@@ -190,10 +190,7 @@ export function conditionWords(condition: Condition): Words {
 
 function partWords(part: ConditionPart, inside: boolean): Words {
   if ('fact' in part)
-    return [
-      part.fact === '' ? plain('…') : factMark(part.fact),
-      plain(needsValue(part.is) ? ` ${part.is} ${showValue(part.value)}` : ` ${part.is}`),
-    ];
+    return [factMark(part.fact), plain(needsValue(part.is) ? ` ${part.is} ${showValue(part.value)}` : ` ${part.is}`)];
   if ('not' in part) return [plain('it is not so that '), ...partWords(part.not, true)];
   const parts = 'all' in part ? part.all : part.any;
   const joint = 'all' in part ? ' and ' : ' or ';

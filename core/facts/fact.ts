@@ -34,6 +34,9 @@ export const FactName = z
   .refine(name => name === name.trim() && !name.includes('  '), 'A fact’s name has single spaces only.')
   .refine(name => !['constructor', 'prototype', 'toString', 'valueOf'].includes(name), 'That name is reserved.');
 
+/** A fact by its name, where one is to be picked; empty until it is. */
+export const PickedFact = z.union([FactName, z.literal('')]);
+
 /** What a person on record is listed and found by. */
 export const PersonPart = z.enum(['name', 'email', 'phone']);
 export type PersonPart = z.infer<typeof PersonPart>;

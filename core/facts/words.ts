@@ -11,7 +11,7 @@ export type WordPart =
   | { formula: string };
 
 export const plain = (text: string): WordPart => ({ text });
-export const factMark = (fact: string): WordPart => ({ fact });
+export const factMark = (fact: string): WordPart => (fact === '' ? { text: '…' } : { fact });
 
 /** The sentence as plain text. */
 export function sentence(words: Words): string {

@@ -80,10 +80,10 @@ test('cards, a form, a pause, a reminder, a service, an email, a notice, a scene
   await addLine(hanne, 'remind', 'Still there?');
   await hanne.getByLabel('Remind after', { exact: true }).fill('20');
 
-  await addLine(hanne, 'email', 'The price is in here.');
-  await hanne.getByRole('textbox', { name: 'Subject' }).click();
-  await hanne.locator('.ProseMirror-focused').waitFor();
-  await hanne.keyboard.type('Your autumn price');
+  await addLine(hanne, 'email', 'Your autumn price');
+  await hanne.keyboard.press('Enter');
+  await expect(hanne.getByRole('textbox', { name: 'Text of the email' })).toBeFocused();
+  await hanne.keyboard.type('The price is in here.');
   await expect(hanne.getByText('Email to the visitor, at mail address')).toBeVisible();
   await hanne.getByRole('checkbox', { name: /The visitor asked for this email/ }).check();
 
@@ -317,6 +317,7 @@ test('facts: one is renamed everywhere, and a fact about the business is changed
 
   await hanne.getByRole('link', { name: 'Settings' }).click();
   await hanne.getByLabel('Value of grant').fill('much');
+  await hanne.keyboard.press('Tab');
   await expect(hanne.getByText('“grant” needs a number.')).toBeVisible();
   await hanne.getByLabel('Value of grant').fill('8000');
   await hanne.getByRole('button', { name: 'Save the settings' }).click();

@@ -382,3 +382,61 @@ test('a decision in front of every question asks what it looks at, and offers an
   await expect(fact).toHaveValue('do you own it');
   await expect(hanne.getByRole('combobox', { name: 'Value', exact: true })).toHaveValue('true');
 });
+
+/** Every kind of step by its name in the menu, with what one is in when it has been picked. */
+const kinds: ReadonlyArray<[name: string, first: string]> = [
+  ['Say', 'Line'],
+  ['Show', 'Line above the cards'],
+  ['Chart', 'Title of the chart'],
+  ['Ask', 'Question'],
+  ['Form', 'Line above the card'],
+  ['Ask consent', 'What is agreed to'],
+  ['Set', 'Fact to set'],
+  ['Work out', 'Fact to work out'],
+  ['Score', 'Points'],
+  ['Withdraw', 'Purpose'],
+  ['Decide', 'How conditions are joined'],
+  ['Split', 'Share 1'],
+  ['Go', 'Scene to go to'],
+  ['Call scene', 'Scene to play'],
+  ['Start flow', 'Flow'],
+  ['Pause', 'How long'],
+  ['Remind', 'Reminder'],
+  ['Email', 'Subject'],
+  ['Notify', 'Notice'],
+  ['Call service', 'Method'],
+  ['Take to page', 'Page'],
+  ['Hand over', 'Team'],
+  ['End', 'Outcome'],
+];
+
+test('every kind of step is begun and left by the keys alone, with nothing made up', async ({ browser, stack }) => {
+  test.slow();
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'All kinds');
+  await writeIn(hanne, 'Line');
+  await hanne.keyboard.press('Control+Enter');
+  for (const [index, [name, first]] of kinds.entries()) {
+    const step = hanne.locator('[data-step]').nth(index + 1);
+    await step.locator('.ProseMirror-focused').waitFor();
+    await hanne.keyboard.type('/');
+    await hanne.getByRole('combobox', { name: 'Kind of step' }).waitFor();
+    await hanne.keyboard.type(name);
+    await hanne.keyboard.press('Enter');
+    await expect(step.getByLabel(first, { exact: true }).first(), name).toBeFocused();
+    // A line with nothing in it would go away by itself.
+    if (index === 0) await hanne.keyboard.type('Something to say.');
+    await hanne.keyboard.press('Control+Enter');
+  }
+  await expect(hanne.getByText(/not a fact of this flow/)).toHaveCount(0);
+
+  // Out of the last line one comes to its step, and by the arrows to any other; Enter goes on writing there.
+  await hanne.keyboard.press('Escape');
+  await hanne.keyboard.press('ArrowUp');
+  await expect(hanne.getByRole('button', { name: 'Step 24: End' })).toBeFocused();
+  await hanne.keyboard.press('ArrowUp');
+  await hanne.keyboard.press('Enter');
+  await expect(hanne.getByRole('combobox', { name: 'Team' })).toBeFocused();
+  await hanne.keyboard.press('Escape');
+  await expect(hanne.getByRole('button', { name: 'Step 23: Hand over' })).toBeFocused();
+});

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { readSettings, SettingsError } from './settings.ts';
+import { readDemoSettings, readSettings, SettingsError } from './settings.ts';
 
 const mistakes = (environment: Record<string, string>): string => {
   try {
@@ -22,6 +22,16 @@ test('what is not set, or set to nothing, is as usual', () => {
   });
   const nothing = { KINETA_ROOT: '/kineta', KINETA_PORT: '', KINETA_SMTP_URL: '', KINETA_SECRET: '' };
   expect(readSettings(nothing)).toEqual(usual);
+});
+
+test('the demo has ports of its own, and says what it cannot use', () => {
+  expect(readDemoSettings({ KINETA_ROOT: '/kineta', KINETA_SITE_PORT: '0' })).toMatchObject({
+    KINETA_HOME: '/kineta/.kineta',
+    KINETA_PORT: 4_400,
+    KINETA_SITE_PORT: 0,
+    KINETA_CATCHER_PORT: 4_425,
+  });
+  expect(() => readDemoSettings({ KINETA_STANDINS_PORT: 'here' })).toThrow('KINETA_STANDINS_PORT cannot be used');
 });
 
 test('what is set is read', () => {

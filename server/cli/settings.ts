@@ -40,20 +40,41 @@ const Settings = z.object({
   KINETA_LEAD: maybe(z.email('It is an email address.').default('lead@localhost.example')),
   KINETA_LOG: maybe(z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent']).default('info')),
 });
+
+/** Where the demo’s parts are reached, and how it is run. */
+const DemoSettings = Settings.pick({ KINETA_ROOT: true, KINETA_HOME: true, KINETA_PORT: true }).extend({
+  KINETA_SITE_PORT: maybe(Port.default(4_401)),
+  KINETA_STANDINS_PORT: maybe(Port.default(4_402)),
+  KINETA_CATCHER_PORT: maybe(Port.default(4_425)),
+  KINETA_LOG: maybe(Settings.shape.KINETA_LOG.optional()),
+  /** Set by `./kineta dev`: what is built anew is served anew. */
+  KINETA_DEV: maybe(z.literal('1').optional()),
+});
 export type Settings = z.output<typeof Settings> & { KINETA_HOME: string };
 
 /** A setting that cannot be what it says; the message names it, and says how it looks. */
 export class SettingsError extends Error {}
 
+type Environment = Readonly<Record<string, string | undefined>>;
+
+function read<S extends z.ZodType<{ KINETA_ROOT: string; KINETA_HOME?: string | undefined }>>(
+  schema: S,
+  environment: Environment,
+): z.output<S> & { KINETA_HOME: string } {
+  const settings = schema.safeParse(environment);
+  if (!settings.success)
+    throw new SettingsError(
+      settings.error.issues.map(({ path, message }) => `${String(path[0])} cannot be used: ${message}`).join('\n'),
+    );
+  const { data } = settings;
+  return { ...data, KINETA_HOME: data.KINETA_HOME ?? join(data.KINETA_ROOT, '.kineta') };
+}
+
 /**
  * Reads the settings.
  * @throws {SettingsError} naming every setting that is wrong
  */
-export function readSettings(environment: Readonly<Record<string, string | undefined>>): Settings {
-  const read = Settings.safeParse(environment);
-  if (!read.success)
-    throw new SettingsError(
-      read.error.issues.map(({ path, message }) => `${String(path[0])} cannot be used: ${message}`).join('\n'),
-    );
-  return { ...read.data, KINETA_HOME: read.data.KINETA_HOME ?? join(read.data.KINETA_ROOT, '.kineta') };
-}
+export const readSettings = (environment: Environment): Settings => read(Settings, environment);
+
+/** Reads those of the demo. @throws {SettingsError} likewise */
+export const readDemoSettings = (environment: Environment) => read(DemoSettings, environment);

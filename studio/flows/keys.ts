@@ -2,6 +2,7 @@ import { keyTable } from '../ui/key-table.ts';
 
 export const lineKeys = keyTable('In a line', {
   next: { keys: ['Enter'], does: 'The next line' },
+  after: { keys: ['Mod', 'Enter'], does: 'A new line after the step' },
   kind: { keys: ['/'], does: 'At the beginning: another kind of step' },
   fact: { keys: ['@'], does: 'A fact' },
   on: { keys: ['Tab'], does: 'On to what may be picked' },
@@ -42,9 +43,10 @@ export const pageKeys = keyTable('On the page', {
   markDown: { keys: ['Shift', 'ArrowDown'], does: 'Mark as far as the step below' },
   moveUp: { keys: ['Alt', 'ArrowUp'], does: 'Move what is marked up' },
   moveDown: { keys: ['Alt', 'ArrowDown'], does: 'Move it down' },
-  write: { keys: ['Enter'], does: 'Write in the line' },
+  write: { keys: ['Enter'], does: 'Write in the step' },
+  after: { keys: ['Mod', 'Enter'], does: 'A new line after the step, from anywhere in it' },
   remove: { keys: ['Delete'], or: [['Backspace']], does: 'Delete' },
-  close: { keys: ['Escape'], does: 'Close the step' },
+  close: { keys: ['Escape'], does: 'Out of what is being set; then close the step' },
   // The browser makes events of their own of these, which also its menu brings about.
   copy: { keys: ['Mod', 'C'], does: 'Copy' },
   cut: { keys: ['Mod', 'X'], does: 'Cut' },

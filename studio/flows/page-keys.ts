@@ -1,9 +1,21 @@
-import { Clip, clipOf, kindOf, moveStep, pasteClip, removeStep, type Scene, surroundings } from '@kineta/core';
+import {
+  Clip,
+  clipOf,
+  insertStep,
+  kindOf,
+  moveStep,
+  pasteClip,
+  removeStep,
+  type Scene,
+  surroundings,
+  usualKinds,
+} from '@kineta/core';
 import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { newId, useDraft } from './draft/draft.ts';
+import { settleTyping } from './draft/typing.ts';
 import { pageKeys } from './keys.ts';
-import { hasLine } from './place.ts';
+import { focusPanel, focusStep, hasLine } from './place.ts';
 import { markedSteps, useSelection } from './selection.ts';
 
 const CLIP = 'application/vnd.kineta.steps+json';
@@ -82,12 +94,26 @@ function step(by: -1 | 1, extending: boolean): void {
   if (!next) return;
   if (extending) selection.extend(next.id);
   else selection.write(next.id, '');
-  document.querySelector(`[data-step="${next.id}"] [data-number]`)?.scrollIntoView({ block: 'nearest' });
+  focusStep(next.id);
 }
 
+/** Writes in the step that is marked: in its line, or in what else is set of it. */
 function writeMarked(): void {
   const [first] = marked();
-  if (first && hasLine(first)) useSelection.getState().write(first.id, 'line');
+  if (!first) return;
+  useSelection.getState().write(first.id, hasLine(first) ? 'line' : '');
+  if (!hasLine(first)) focusPanel(first.id);
+}
+
+/** A new line behind what is marked, with the caret in it. */
+export function writeAfter(): void {
+  const scene = sceneShown();
+  const last = marked().at(-1);
+  if (!scene || !last) return;
+  const line = usualKinds.line.blank(newId());
+  settleTyping();
+  useDraft.getState().edit(flow => insertStep(flow, scene.id, scene.steps.indexOf(last) + 1, line));
+  useSelection.getState().write(line.id, 'line');
 }
 
 const acts: Partial<Record<keyof typeof pageKeys.rows, () => void>> = {
@@ -98,20 +124,29 @@ const acts: Partial<Record<keyof typeof pageKeys.rows, () => void>> = {
   moveUp: () => moveMarked(-1),
   moveDown: () => moveMarked(1),
   write: writeMarked,
+  after: writeAfter,
   remove: removeMarked,
   close: () => useSelection.getState().write('', ''),
 };
+
+/** What is pressed while something of a step is being written is for the writing, but for these. */
+const whileWriting: ReadonlySet<string> = new Set(['moveUp', 'moveDown', 'after', 'close']);
 
 function onKey(event: KeyboardEvent): void {
   const pressed = event.defaultPrevented ? undefined : pageKeys.pressed(event);
   const act = pressed && acts[pressed];
   if (!act) return;
-  // What is being written moves as well; every other key is for the writing.
-  const isMove = pressed === 'moveUp' || pressed === 'moveDown';
-  if (isWriting(event.target) ? !isMove : !isOnPage(event.target)) return;
-  // On a button Enter presses that.
-  if (pressed === 'write' && event.target !== document.body) return;
-  act();
+  const { target } = event;
+  const ofStep = target instanceof Element ? target.closest<HTMLElement>('[data-step]') : null;
+  const isSet = isWriting(target);
+  if (isSet ? !ofStep || !whileWriting.has(pressed) : !isOnPage(target)) return;
+  // On a button Enter presses that, but for the number, which stands for the step.
+  const isNumber = target instanceof Element && target.hasAttribute('data-number');
+  if (pressed === 'write' && target !== document.body && !(isNumber && ofStep?.dataset.step === marked()[0]?.id))
+    return;
+  // Out of what is being set one comes to its step first.
+  if (pressed === 'close' && isSet) focusStep(ofStep!.dataset.step!);
+  else act();
   event.preventDefault();
 }
 

@@ -18,7 +18,7 @@ import { WritersAt } from './draft/writers.tsx';
 import type { LineKeys } from './lines/line-editor.tsx';
 import { isBlank, newStep } from './new-step.ts';
 import { copyMarked, moveMarked, removeMarked } from './page-keys.ts';
-import { hasLine } from './place.ts';
+import { focusPanel, focusStep, hasLine } from './place.ts';
 import { markedSteps, useSelection } from './selection.ts';
 import { StepMenu } from './step-menu.tsx';
 import { viewOf } from './steps/registry.ts';
@@ -173,7 +173,10 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
     },
     onUp: () => near(-1),
     onDown: () => near(1),
-    onEscape: () => write(step.id, ''),
+    onEscape: () => {
+      write(step.id, '');
+      focusStep(step.id);
+    },
     onSteps: steps => {
       edit(flow => [
         ...insertSteps(flow, scene, index + 1, steps),
@@ -184,18 +187,19 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
     ...(step.kind === usualKinds.line.kind ? { onSlash: () => setChoosing(true) } : {}),
   };
   // The line's editor is made anew, which puts the caret into it.
-  const writeAgain = () => {
+  const writeAgain = (part = 'line') => {
     setChoosing(false);
     write(step.id, '');
-    requestAnimationFrame(() => write(step.id, 'line'));
+    requestAnimationFrame(() => write(step.id, part));
   };
   const become = (kind: Step['kind']) => {
     const { step: next, besides } = newStep(kind, teams[0]?.name, step.id);
     edit(flow => [...besides, ...changeStep(flow, next)]);
-    if (hasLine(next)) writeAgain();
+    if (hasLine(next)) writeAgain(viewOf(kind).first);
     else {
       setChoosing(false);
       write(step.id, '');
+      focusPanel(step.id);
     }
   };
   const change = (next: Step, part?: string) =>
@@ -227,7 +231,7 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
         {index + 1}
       </button>
       <div className="min-w-0">
-        <StepMenu open={choosing} onPick={become} onBack={writeAgain} onLeave={() => setChoosing(false)}>
+        <StepMenu open={choosing} onPick={become} onBack={() => writeAgain()} onLeave={() => setChoosing(false)}>
           {/* biome-ignore lint/a11y/noStaticElementInteractions: a wider target for the numbered button beside it */}
           {/* biome-ignore lint/a11y/useKeyWithClickEvents: as above */}
           <div onClick={() => !selected && !hasLine(step) && write(step.id, '')}>
@@ -235,7 +239,7 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
           </div>
         </StepMenu>
         {selected && Panel ? (
-          <div className="mt-2.5 border-t border-petrol-2 pt-2.5">
+          <div data-panel className="mt-2.5 border-t border-petrol-2 pt-2.5">
             <Panel step={step} selected speaker={speaker} keys={keys} change={change} />
           </div>
         ) : null}

@@ -21,8 +21,8 @@ import { Page } from './page.tsx';
 import { usePageKeys } from './page-keys.ts';
 import { jumpTo } from './place.ts';
 import { Publish } from './publish.tsx';
+import { useRuns } from './rehearsal/kept-runs.ts';
 import { Rehearsal } from './rehearsal/rehearsal.tsx';
-import { useRuns } from './rehearsal/runs-store.ts';
 import { useStage } from './rehearsal/stage.ts';
 import { Scenes } from './scenes.tsx';
 import { useSelection } from './selection.ts';
@@ -93,9 +93,8 @@ export default function Workbench() {
   const checked = useChecked(settled, workplace);
   const findings = checked?.findings ?? nothing;
   const stage = useStage();
-  const runs = useRuns(state => state.runs);
+  const runs = useRuns(id);
   const outcomes = useOutcomes(settled, runs, stage);
-  useEffect(() => void useRuns.getState().load(id), [id]);
 
   // A line that is just being begun is no mistake yet; left empty, it goes away by itself.
   const writing = useSelection(state => state.step);
@@ -213,7 +212,11 @@ export default function Workbench() {
             <aside
               className={`w-81 shrink-0 border-l border-rule bg-paper-2 max-lg:w-full max-lg:border-0 ${showing === 'rehearsal' ? '' : 'max-lg:hidden'}`}
             >
-              {settled ? <Rehearsal flow={settled} outcomes={outcomes} /> : <Skeleton lines={3} className="p-3.5" />}
+              {settled ? (
+                <Rehearsal id={id} flow={settled} runs={runs} outcomes={outcomes} />
+              ) : (
+                <Skeleton lines={3} className="p-3.5" />
+              )}
             </aside>
           </div>
         </Dragging>

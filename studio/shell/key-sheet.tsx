@@ -9,7 +9,7 @@ export function KeySheet() {
   const show = useCommands(state => state.show);
   return (
     <Dialog title="All keys" open wide onClose={() => show(undefined)}>
-      <div className="gap-x-10 sm:columns-2">
+      <div role="group" aria-label="Keys" tabIndex={0} className="gap-x-10 sm:columns-2">
         {[everywhereKeys, ...areas.flatMap(({ keys = [] }) => keys)].map(({ where, rows }) => (
           <section key={where} className="mb-5 break-inside-avoid">
             <h3 className="label mb-1.5 text-ink-2">{where}</h3>

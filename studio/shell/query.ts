@@ -31,9 +31,21 @@ export function keyOf<R extends Route>(route: R, given?: object): QueryKey {
   return given === undefined ? [route.path] : [route.path, given];
 }
 
-/** What a route answers, kept and read anew when it is stale. */
-export function useRoute<R extends Route>(route: R, given: Given<R>): UseQueryResult<z.output<R['reply']>> {
-  return useQuery({ queryKey: keyOf(route, given), queryFn: () => call(route, given) });
+/**
+ * What a route answers, kept and read anew when it is stale.
+ * @param more whether it is wanted yet, and whether what it answers never changes
+ */
+export function useRoute<R extends Route>(
+  route: R,
+  given: Given<R>,
+  more: { wanted?: boolean; never?: 'changes' } = {},
+): UseQueryResult<z.output<R['reply']>> {
+  return useQuery({
+    queryKey: keyOf(route, given),
+    queryFn: () => call(route, given),
+    enabled: more.wanted ?? true,
+    ...(more.never ? { staleTime: Number.POSITIVE_INFINITY } : {}),
+  });
 }
 
 /** Something was changed or heard of: what these routes answered is read anew where it is shown, once. */

@@ -42,6 +42,8 @@ export function useSentForm<Written extends FieldValues, Sent>(
   const form = useForm<Written, unknown, Sent>({
     resolver: zodResolver(schema),
     defaultValues: values as DefaultValues<Written>,
+    // Who is still writing in a field is not told yet that it is wrong.
+    mode: 'onTouched',
   });
   const { errors } = form.formState;
   const submit = form.handleSubmit(async sent => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FactName } from '../../facts/fact.ts';
+import { PickedFact } from '../../facts/fact.ts';
 import { factMark, plain } from '../../facts/words.ts';
 import { spoken } from '../../messages/message.ts';
 import { fingerprint } from '../dice.ts';
@@ -16,7 +16,7 @@ export const Email = z.strictObject({
   kind: z.literal('email'),
   /** The visitor, at the address that a fact holds; or colleagues, at theirs. */
   to: z.union([
-    z.strictObject({ fact: FactName }),
+    z.strictObject({ fact: PickedFact }),
     z.strictObject({
       addresses: z
         .array(z.union([Address, z.literal('')]))
@@ -39,7 +39,7 @@ export const email: StepKind<Email> = {
   purpose: 'Send an email to the visitor or to colleagues',
   schema: Email,
   hasLine: true,
-  blank: id => ({ id, kind: 'email', to: { fact: 'email' }, subject: [], line: [] }),
+  blank: id => ({ id, kind: 'email', to: { fact: '' }, subject: [], line: [] }),
   words: step => [
     plain('Email '),
     ...('fact' in step.to
@@ -58,7 +58,11 @@ export const email: StepKind<Email> = {
     'fact' in step.to && !step.askedFor
       ? { consent: consentTo('news by email'), asked: { ...step, askedFor: true } }
       : undefined,
-  reads: step => [...lineReads(step.subject), ...lineReads(step.line), ...('fact' in step.to ? [step.to.fact] : [])],
+  reads: step => [
+    ...lineReads(step.subject),
+    ...lineReads(step.line),
+    ...('fact' in step.to && step.to.fact !== '' ? [step.to.fact] : []),
+  ],
   sets: () => [],
   check(step, around) {
     const findings: StepFinding[] = [
@@ -73,7 +77,9 @@ export const email: StepKind<Email> = {
     const { to } = step;
     if ('fact' in to) {
       const fact = around.facts.find(known => known.name === to.fact);
-      if (!fact) problem('no such fact', `The email goes to “${to.fact}”, which is not a fact of this flow.`, 'to');
+      if (to.fact === '') problem('no such fact', 'No fact is picked that holds the address.', 'to');
+      else if (!fact)
+        problem('no such fact', `The email goes to “${to.fact}”, which is not a fact of this flow.`, 'to');
       else if (fact.type !== 'email')
         problem('wrong type', `“${fact.name}” holds ${fact.type}; an email goes to an email address.`, 'to');
     } else if (to.addresses.some(address => address === ''))

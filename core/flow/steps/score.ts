@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FactName } from '../../facts/fact.ts';
+import { PickedFact } from '../../facts/fact.ts';
 import { factMark, plain } from '../../facts/words.ts';
 import { signed } from '../acts/score.ts';
 import { Id } from '../id.ts';
@@ -9,7 +9,7 @@ export const Score = z.strictObject({
   id: Id,
   kind: z.literal('score'),
   /** The number that is added to; it begins at nothing. */
-  fact: FactName,
+  fact: PickedFact,
   points: z.int().min(-1_000).max(1_000),
   /** Why, for whoever reads the score later. */
   reason: z.string().max(200),
@@ -21,21 +21,28 @@ export const score: StepKind<Score> = {
   kind: 'score',
   purpose: 'Add points to a score, with the reason',
   schema: Score,
-  blank: id => ({ id, kind: 'score', fact: 'score', points: 10, reason: '' }),
+  blank: id => ({ id, kind: 'score', fact: '', points: 10, reason: '' }),
   words: step => [
     plain(`Score ${signed(step.points)} in `),
     factMark(step.fact),
-    plain(`, because ${step.reason.trim() || '…'}`),
+    plain(step.reason.trim() ? `, because ${step.reason.trim()}` : ''),
   ],
   exits: () => [{}],
   waits: () => false,
   // A score that nothing has added to yet is nothing, so it need not be set before.
   reads: () => [],
-  sets: step => [step.fact],
+  sets: ({ fact }) => (fact === '' ? [] : [fact]),
   check(step, around) {
     const findings: StepFinding[] = [];
     const fact = around.facts.find(known => known.name === step.fact);
-    if (!fact)
+    if (step.fact === '')
+      findings.push({
+        code: 'no such fact',
+        level: 'problem',
+        sentence: 'No fact is picked to keep the score in.',
+        part: 'fact',
+      });
+    else if (!fact)
       findings.push({
         code: 'no such fact',
         level: 'problem',
@@ -57,6 +64,7 @@ export const score: StepKind<Score> = {
     const on = stage.way(undefined);
     return {
       enter(run) {
+        if (step.fact === '') return on;
         const before = run.known[step.fact];
         const total = (typeof before === 'number' ? before : 0) + step.points;
         run.acts.push({

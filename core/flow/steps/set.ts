@@ -1,15 +1,17 @@
 import { z } from 'zod';
-import { FactName, fits, show, Value } from '../../facts/fact.ts';
+import { fits, PickedFact, show, Value } from '../../facts/fact.ts';
 import { known, oneOf } from '../../facts/knowledge.ts';
 import { factMark, plain } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import type { StepFinding, StepKind, Surroundings } from './kind.ts';
 
-export const SetFact = z.strictObject({ id: Id, kind: z.literal('set'), fact: FactName, value: Value });
+export const SetFact = z.strictObject({ id: Id, kind: z.literal('set'), fact: PickedFact, value: Value });
 export type SetFact = z.infer<typeof SetFact>;
 
 /** What is wrong with keeping something in a fact: that there is none, or that it is not the flow’s to change. */
 export function keepingFindings(name: string, around: Surroundings): StepFinding[] {
+  if (name === '')
+    return [{ code: 'no such fact', level: 'problem', sentence: 'No fact is picked to keep it in.', part: 'fact' }];
   const fact = around.facts.find(known => known.name === name);
   if (!fact)
     return [
@@ -32,7 +34,7 @@ export const set: StepKind<SetFact> = {
   kind: 'set',
   purpose: 'Keep a value in a fact',
   schema: SetFact,
-  blank: id => ({ id, kind: 'set', fact: 'note', value: '' }),
+  blank: id => ({ id, kind: 'set', fact: '', value: '' }),
   words: step => [
     plain('Set '),
     factMark(step.fact),
@@ -41,8 +43,8 @@ export const set: StepKind<SetFact> = {
   exits: () => [{}],
   waits: () => false,
   reads: () => [],
-  sets: step => [step.fact],
-  after: (step, _, before) => before.with(step.fact, known(oneOf([step.value]))),
+  sets: ({ fact }) => (fact === '' ? [] : [fact]),
+  after: ({ fact, value }, _, before) => (fact === '' ? before : before.with(fact, known(oneOf([value])))),
   check(step, around) {
     const findings = keepingFindings(step.fact, around);
     const fact = around.facts.find(known => known.name === step.fact);
@@ -59,7 +61,7 @@ export const set: StepKind<SetFact> = {
     const on = stage.way(undefined);
     return {
       enter(run) {
-        run.learn(step.id, step.fact, step.value);
+        if (step.fact !== '') run.learn(step.id, step.fact, step.value);
         return on;
       },
     };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FactName, fits } from '../../facts/fact.ts';
+import { fits, PickedFact } from '../../facts/fact.ts';
 import { FormulaError, formula, tryFormula } from '../../facts/formula.ts';
 import { factMark, plain } from '../../facts/words.ts';
 import { Id } from '../id.ts';
@@ -10,7 +10,7 @@ import { keepingFindings } from './set.ts';
 export const WorkOut = z.strictObject({
   id: Id,
   kind: z.literal('work out'),
-  fact: FactName,
+  fact: PickedFact,
   /** FEEL, over the facts that are known. */
   formula: z.string().max(2_000),
 });
@@ -21,7 +21,7 @@ export const workOut: StepKind<WorkOut> = {
   kind: 'work out',
   purpose: 'Work something out with a formula and keep it',
   schema: WorkOut,
-  blank: id => ({ id, kind: 'work out', fact: 'result', formula: '' }),
+  blank: id => ({ id, kind: 'work out', fact: '', formula: '' }),
   words: step => [plain('Work out '), factMark(step.fact), plain(' as '), { formula: step.formula }],
   exits: () => [{}],
   waits: () => false,
@@ -31,7 +31,7 @@ export const workOut: StepKind<WorkOut> = {
       facts.map(fact => fact.name),
     )?.reads ?? []),
   ],
-  sets: step => [step.fact],
+  sets: ({ fact }) => (fact === '' ? [] : [fact]),
   check: (step, around) => [
     ...keepingFindings(step.fact, around),
     ...formulaFindings(
@@ -48,6 +48,7 @@ export const workOut: StepKind<WorkOut> = {
       return {
         enter(run) {
           const result = compiled.evaluate(run.known);
+          if (step.fact === '') return on;
           if ('error' in result) failed(run, result.error);
           else if (!fits(result.value, stage.typeOf(step.fact)))
             failed(run, `the result is not a ${stage.typeOf(step.fact)}.`);

@@ -60,7 +60,11 @@ export function useChecked(flow: Flow | null, workplace: Workplace): Checked | u
 const none: ReadonlyMap<string, Outcome> = new Map();
 
 /** How the run-throughs of the draft go, each by its identity. */
-export function useOutcomes(flow: Flow | null, runs: KeptRun[], stage: RehearsalStage): ReadonlyMap<string, Outcome> {
+export function useOutcomes(
+  flow: Flow | null,
+  runs: readonly KeptRun[],
+  stage: RehearsalStage,
+): ReadonlyMap<string, Outcome> {
   const given = flow ? ([flow, runs, stage] as [Flow, KeptRun[], RehearsalStage]) : undefined;
   return useWorked(given, (...all) => checker(({ runAll }) => runAll(...all))) ?? none;
 }

@@ -1,9 +1,10 @@
 import { type Edition, editionRoutes, type FlowDetail, flowRoutes } from '@kineta/contract';
 import { difference, type Flow, findStep } from '@kineta/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useAccount, useSignedIn } from '../../account/store.ts';
 import { call, sentenceOf } from '../../shell/api.ts';
+import { isStale, useRoute } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
 import { Select } from '../../ui/field.tsx';
 import { Pill } from '../../ui/pill.tsx';
@@ -17,36 +18,26 @@ import { ComparedFlows } from './compared.tsx';
 const DRAFT = 'draft';
 
 /** The flow’s editions, read anew whenever another one goes live. */
-function useEditions(detail: FlowDetail): Edition[] | undefined {
-  const [editions, setEditions] = useState<Edition[]>();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another edition is live
+function useEditions(detail: FlowDetail): { editions: Edition[] | undefined; mistake: string } {
+  const { data, error } = useRoute(editionRoutes.editions, { params: { id: detail.id } });
+  const live = detail.edition?.id;
+  const known = useRef(live);
   useEffect(() => {
-    let late = false;
-    call(editionRoutes.editions, { params: { id: detail.id } })
-      .then(reply => late || setEditions(reply.editions))
-      .catch(error => toast.error(sentenceOf(error)));
-    return () => {
-      late = true;
-    };
-  }, [detail.id, detail.edition?.id]);
-  return editions;
+    if (known.current !== live) void isStale(editionRoutes.editions);
+    known.current = live;
+  }, [live]);
+  return { editions: data?.editions, mistake: error && !data ? sentenceOf(error) : '' };
 }
 
-/** The content of a version; of the draft, as it is written now. */
+/** The content of a version, which never changes; of the draft, as it is written now. */
 function useContent(flow: string, draft: Flow, version: string | undefined): Flow | undefined {
-  const [read, setRead] = useState<{ version: string; content: Flow }>();
-  useEffect(() => {
-    if (version === undefined || version === DRAFT) return;
-    let late = false;
-    call(editionRoutes.edition, { params: { id: flow, edition: version } })
-      .then(({ content }) => late || setRead({ version, content }))
-      .catch(error => toast.error(sentenceOf(error)));
-    return () => {
-      late = true;
-    };
-  }, [flow, version]);
-  if (version === DRAFT) return draft;
-  return read && read.version === version ? read.content : undefined;
+  const isEdition = version !== undefined && version !== DRAFT;
+  const { data } = useRoute(
+    editionRoutes.edition,
+    { params: { id: flow, edition: version ?? '' } },
+    { wanted: isEdition, never: 'changes' },
+  );
+  return version === DRAFT ? draft : isEdition ? data?.content : undefined;
 }
 
 function Sites({ detail }: { detail: FlowDetail }) {
@@ -147,7 +138,7 @@ export default function Editions({ flow, onOpen }: { flow: Flow; onOpen: () => v
   const edit = useDraft(state => state.edit);
   const undo = useDraft(state => state.undo);
   const published = useDraft(state => state.published);
-  const editions = useEditions(detail);
+  const { editions, mistake } = useEditions(detail);
   const [pair, setPair] = useState<{ before: string; after: string }>();
   const live = detail.edition?.id;
   const { before, after } = pair ?? { before: live, after: DRAFT };
@@ -209,6 +200,10 @@ export default function Editions({ flow, onOpen }: { flow: Flow; onOpen: () => v
               </Row>
             ))}
           </ol>
+        ) : mistake ? (
+          <p role="alert" className="p-4 text-brick">
+            {mistake}
+          </p>
         ) : (
           <Skeleton lines={4} className="p-4" />
         )}

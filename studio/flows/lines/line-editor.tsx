@@ -13,7 +13,7 @@ import { factLabel } from '../../ui/line.tsx';
 import { newId } from '../draft/draft.ts';
 import { afterPaint, settleTyping } from '../draft/typing.ts';
 import { lineKeys } from '../keys.ts';
-import { clipIn, paste } from '../page-keys.ts';
+import { clipIn, paste, writeAfter } from '../page-keys.ts';
 import { factSuggestion } from './fact-suggestion.ts';
 
 /** A fact in a line: one piece, to be deleted as a whole. */
@@ -153,6 +153,8 @@ export function LineEditor({ name, line, placeholder, startAt, onChange, onEdito
         switch (lineKeys.pressed(event)) {
           case 'next':
             return act(onEnter);
+          case 'after':
+            return act(writeAfter);
           case 'empty':
             return isEmpty && act(onEmptied);
           case 'kind':

@@ -31,10 +31,15 @@ import { PlayedWindow } from './window.tsx';
  * is played again through every change.
  */
 export const Rehearsal = memo(function Rehearsal({
+  id,
   flow,
+  runs,
   outcomes,
 }: {
+  id: string;
   flow: Flow;
+  /** The run-throughs that are kept with it. */
+  runs: readonly KeptRun[];
   outcomes: ReadonlyMap<string, Outcome>;
 }) {
   const { workspace } = useSignedIn();
@@ -142,9 +147,16 @@ export const Rehearsal = memo(function Rehearsal({
           </div>
         ))}
       </dl>
-      <RunList outcomes={outcomes} open={kept?.id} onOpen={open} />
+      <RunList flow={id} runs={runs} outcomes={outcomes} open={kept?.id} onOpen={open} />
       {keeping ? (
-        <KeepRun run={run} rehearsed={rehearsed} kept={kept} onClose={() => setKeeping(false)} onKept={setKept} />
+        <KeepRun
+          flow={id}
+          run={run}
+          rehearsed={rehearsed}
+          kept={kept}
+          onClose={() => setKeeping(false)}
+          onKept={setKept}
+        />
       ) : null}
     </section>
   );

@@ -18,7 +18,7 @@ import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Select, SmallInput, TextField } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
-import { useRuns } from './runs-store.ts';
+import { keepRun, removeRun } from './kept-runs.ts';
 
 /** What is written: the name, which of what is offered must hold, and words that must be said or not. */
 const Kept = z.object({
@@ -30,12 +30,14 @@ const Kept = z.object({
 
 /** Keeps a rehearsal as a run-through: its name, and what must hold. */
 export function KeepRun({
+  flow,
   run,
   rehearsed,
   kept,
   onClose,
   onKept,
 }: {
+  flow: string;
   run: Pick<RunThrough, 'from' | 'setting' | 'beats'>;
   rehearsed: Rehearsed;
   /** The one that is changed, when it is not a new one. */
@@ -43,7 +45,6 @@ export function KeepRun({
   onClose: () => void;
   onKept: (kept: KeptRun) => void;
 }) {
-  const keep = useRuns(state => state.keep);
   const [{ offered, mostly }] = useState(() => {
     const before = kept?.run.must ?? [];
     const shown = musts(rehearsed).filter(({ must }) => !before.some(other => mustWords(other) === mustWords(must)));
@@ -52,7 +53,7 @@ export function KeepRun({
       mostly: shown.flatMap(({ must, mostly: isMeant }) => (isMeant ? [must] : [])),
     };
   });
-  const { register, submit, mistakeAt } = useSentForm(
+  const { register, submit, mistake, mistakeAt } = useSentForm(
     Kept.transform(({ name, holds, kind, words }) => ({
       format: RUN_FORMAT as typeof RUN_FORMAT,
       name,
@@ -69,14 +70,13 @@ export function KeepRun({
       words: '',
     },
     async through => {
-      const done = await keep(through, kept?.id);
-      if (!done) return;
+      const done = await keepRun(flow, through, kept?.id);
       toast.success(`“${done.run.name}” is played at every change from now on.`);
       onKept(done);
       onClose();
     },
   );
-  const mistake = mistakeAt('holds');
+  const wrong = mistake ?? mistakeAt('holds');
   return (
     <Dialog
       title={kept ? 'Change the run-through' : 'Keep as a run-through'}
@@ -105,9 +105,9 @@ export function KeepRun({
             <SmallInput name="Words" placeholder="words of a line" className="flex-1" field={register('words')} />
           </p>
         </fieldset>
-        {mistake ? (
+        {wrong ? (
           <p role="alert" className="text-brick">
-            {mistake}
+            {wrong}
           </p>
         ) : null}
         <div className="flex justify-end gap-2">
@@ -125,17 +125,19 @@ export function KeepRun({
 
 /** The run-throughs of the flow, each with whether it holds; one opens in the rehearsal. */
 export function RunList({
+  flow,
+  runs,
   outcomes,
   open,
   onOpen,
 }: {
+  flow: string;
+  runs: readonly KeptRun[];
   outcomes: ReadonlyMap<string, Outcome>;
   /** The one that is in the rehearsal. */
   open: string | undefined;
   onOpen: (kept: KeptRun) => void;
 }) {
-  const runs = useRuns(state => state.runs);
-  const remove = useRuns(state => state.remove);
   if (runs.length === 0) return null;
   const failing = runs.filter(({ id }) => (outcomes.get(id)?.failures.length ?? 0) > 0).length;
   return (
@@ -166,7 +168,7 @@ export function RunList({
                 >
                   {kept.run.name}
                 </button>
-                <RemoveButton name={`Delete ${kept.run.name}`} onClick={() => void remove(kept.id)} />
+                <RemoveButton name={`Delete ${kept.run.name}`} onClick={() => void removeRun(flow, kept)} />
               </div>
               {failures.map(({ must, why }, index) => (
                 <p key={index} className="pl-5 text-xs text-brick">

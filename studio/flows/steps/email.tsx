@@ -7,6 +7,8 @@ import { useDraft } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { LineField } from '../lines/line-field.tsx';
 import { LineTools } from '../lines/line-tools.tsx';
+import { useSelection } from '../selection.ts';
+import { useFacts } from '../workplace.ts';
 import type { StepProps, StepView } from './view.ts';
 
 /** The charts that the flow shows, any of which an email may show again. */
@@ -17,9 +19,10 @@ function useCharts(): Chart[] {
 
 function Body({ step, change, keys, selected }: StepProps<Email>) {
   const [editor, setEditor] = useState<Editor | null>(null);
+  const write = useSelection(state => state.write);
   const charts = useCharts();
   const to =
-    'fact' in step.to ? `the visitor, at ${step.to.fact}` : step.to.addresses.filter(Boolean).join(', ') || '…';
+    'fact' in step.to ? `the visitor, at ${step.to.fact || '…'}` : step.to.addresses.filter(Boolean).join(', ') || '…';
   return (
     <div className="rounded-md border border-rule bg-white px-3.5 py-2.5">
       <p className="label text-petrol">Email to {to}</p>
@@ -32,6 +35,8 @@ function Body({ step, change, keys, selected }: StepProps<Email>) {
           placeholder="Subject"
           onChange={subject => change({ ...step, subject }, 'subject')}
           onEditor={setEditor}
+          onEnter={() => write(step.id, 'line')}
+          onEscape={keys.onEscape ?? (() => {})}
         />
       </div>
       <div className="mt-1 border-t border-rule pt-1.5 font-script leading-[1.5]">
@@ -65,6 +70,8 @@ function Panel({ step, change }: StepProps<Email>) {
   const [addresses, setAddresses] = useState('addresses' in step.to ? step.to.addresses.join(', ') : '');
   const [wrong, setWrong] = useState<string>();
   const toColleagues = 'addresses' in step.to;
+  const { own } = useFacts();
+  const visitor = { fact: own.find(({ type }) => type === 'email')?.name ?? '' };
   const setTo = (text: string) => {
     setAddresses(text);
     const list = text
@@ -82,9 +89,7 @@ function Panel({ step, change }: StepProps<Email>) {
         <Select
           name="Who gets it"
           value={toColleagues ? 'colleagues' : 'visitor'}
-          onChange={event =>
-            change({ ...step, to: event.target.value === 'visitor' ? { fact: 'email' } : { addresses: [''] } })
-          }
+          onChange={event => change({ ...step, to: event.target.value === 'visitor' ? visitor : { addresses: [''] } })}
         >
           <option value="visitor">the visitor, at</option>
           <option value="colleagues">colleagues, at</option>
@@ -151,6 +156,7 @@ function Panel({ step, change }: StepProps<Email>) {
 
 export const emailView: StepView<Email> = {
   name: 'Email',
+  first: 'subject',
   group: 'outside',
   Body,
   Panel,

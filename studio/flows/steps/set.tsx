@@ -38,5 +38,4 @@ export const setView: StepView<SetFact> = {
   group: 'know',
   Body: DirectionBody,
   Panel,
-  begin: (blank, { fact }) => ({ ...blank, fact: fact() ?? blank.fact }),
 };

@@ -34,6 +34,8 @@ export interface StepView<S extends Step> {
   group: StepGroup;
   /** A new step with its first wording set to what is there. */
   begin?(blank: S, there: Beginning): S;
+  /** The part that one writes first, where that is not its line. */
+  first?: string;
   /** The step on the page. */
   Body: ComponentType<StepProps<S>>;
   /** What opens below it while it is selected. */

@@ -110,8 +110,4 @@ export const workOutView: StepView<WorkOut> = {
   group: 'know',
   Body: DirectionBody,
   Panel,
-  begin: (blank, { fact }) => ({
-    ...blank,
-    fact: fact(({ type }) => type === 'money' || type === 'number') ?? blank.fact,
-  }),
 };

@@ -4,7 +4,8 @@ import { select } from 'd3-selection';
 import { type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
 import { Download, Maximize, Minus, Plus } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { call, sentenceOf } from '../../shell/api.ts';
+import { sentenceOf } from '../../shell/api.ts';
+import { useRoute } from '../../shell/query.ts';
 import { onFirstUse } from '../../shell/worker.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
@@ -46,31 +47,19 @@ function useLayout(map: { stations: Station[]; ways: Way[] }): Layout | undefine
   return layout;
 }
 
+const untaken: Taken = { ways: {}, scenes: {} };
+
 function useTaken(id: string): { taken: Taken; conversations: number | undefined; mistake: string } {
-  const [state, setState] = useState<ReturnType<typeof useTaken>>({
-    taken: { ways: {}, scenes: {} },
-    conversations: undefined,
-    mistake: '',
-  });
-  useEffect(() => {
-    call(flowRoutes.ways, { params: { id } })
-      .then(({ conversations, ways, reach }) => {
-        const share = (count: number): number => Math.min(1, count / Math.max(1, conversations));
-        setState({
-          conversations,
-          mistake: '',
-          taken:
-            conversations === 0
-              ? { ways: {}, scenes: {} }
-              : {
-                  ways: Object.fromEntries(ways.map(way => [wayName(way), share(way.conversations)])),
-                  scenes: Object.fromEntries(Object.entries(reach).map(([scene, count]) => [scene, share(count)])),
-                },
-        });
-      })
-      .catch(error => setState(before => ({ ...before, mistake: sentenceOf(error) })));
-  }, [id]);
-  return state;
+  const { data, error } = useRoute(flowRoutes.ways, { params: { id } });
+  const taken = useMemo(() => {
+    if (!data || data.conversations === 0) return untaken;
+    const share = (count: number): number => Math.min(1, count / data.conversations);
+    return {
+      ways: Object.fromEntries(data.ways.map(way => [wayName(way), share(way.conversations)])),
+      scenes: Object.fromEntries(Object.entries(data.reach).map(([scene, count]) => [scene, share(count)])),
+    };
+  }, [data]);
+  return { taken, conversations: data?.conversations, mistake: error && !data ? sentenceOf(error) : '' };
 }
 
 /** Where an arrow key leads from a station: along the ways, or to the nearest above or below. */
