@@ -1,4 +1,5 @@
 import { flowRoutes } from '@kineta/contract';
+import type { UseFormRegisterReturn } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { z } from 'zod';
 import { call, sentenceOf } from '../shell/api.ts';
@@ -9,29 +10,26 @@ import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
 
 /** What is written: a name, and which starter, if any. */
-const Begun = z.object({ name: z.string(), starter: z.string().optional() });
+const Begun = z.object({ name: z.string(), starter: z.string() });
 type Starter = z.output<typeof flowRoutes.starters.reply>['starters'][number];
 
 function Option({
   name,
   words,
   size,
-  chosen,
-  onChoose,
+  starter = '',
+  field,
 }: {
   name: string;
   words: string;
   size?: string;
-  chosen: boolean;
-  onChoose: () => void;
+  /** Its identity; empty for none. */
+  starter?: string;
+  field: UseFormRegisterReturn;
 }) {
   return (
-    <label
-      className={`flex cursor-pointer items-baseline gap-2.5 rounded-md border px-3 py-2 ${
-        chosen ? 'border-petrol bg-petrol-3' : 'border-rule hover:bg-paper'
-      }`}
-    >
-      <input type="radio" name="starter" checked={chosen} onChange={onChoose} />
+    <label className="flex cursor-pointer items-baseline gap-2.5 rounded-md border border-rule px-3 py-2 hover:bg-paper has-checked:border-petrol has-checked:bg-petrol-3">
+      <input type="radio" value={starter} {...field} />
       <span className="min-w-0 flex-1">
         <b className="font-semibold">{name}</b>
         <span className="block text-[0.8125rem] text-ink-2">{words}</span>
@@ -46,14 +44,14 @@ export function NewFlow({ onClose }: { onClose: () => void }) {
   const { data, error } = useRoute(flowRoutes.starters, {});
   const starters: Starter[] = data?.starters ?? [];
   const navigate = useNavigate();
-  const nameOf = (chosen: string | undefined) => starters.find(({ id }) => id === chosen)?.name ?? '';
-  const { register, submit, watch, setValue, mistake, mistakeAt } = useSentForm(
+  const nameOf = (chosen: string) => starters.find(({ id }) => id === chosen)?.name ?? '';
+  const { register, submit, watch, mistake, mistakeAt } = useSentForm(
     // Left empty, it is called as its starter.
     Begun.transform(({ name, starter }) => ({
       ...(starter ? { starter } : {}),
       name: name.trim() || nameOf(starter),
     })).pipe(flowRoutes.create.body.required({ name: true })),
-    { name: '' },
+    { name: '', starter: '' },
     async body => {
       const flow = await call(flowRoutes.create, { body });
       await navigate(`/flows/${flow.id}`);
@@ -81,20 +79,15 @@ export function NewFlow({ onClose }: { onClose: () => void }) {
         <fieldset>
           <legend className="mb-1.5 text-ink-2">Begin from</legend>
           <div className="grid max-h-[42vh] gap-1.5 overflow-y-auto p-0.5 sm:grid-cols-2">
-            <Option
-              name="Nothing"
-              words="One scene that greets, and ends"
-              chosen={chosen === undefined}
-              onChoose={() => setValue('starter', undefined)}
-            />
+            <Option name="Nothing" words="One scene that greets, and ends" field={register('starter')} />
             {starters.map(starter => (
               <Option
                 key={starter.id}
                 name={starter.name}
                 words={starter.purpose}
                 size={`${starter.scenes} scenes`}
-                chosen={chosen === starter.id}
-                onChoose={() => setValue('starter', starter.id)}
+                starter={starter.id}
+                field={register('starter')}
               />
             ))}
           </div>

@@ -147,13 +147,18 @@ function FactRow({
 }
 
 function SettingsParts({ settings }: { settings: SettingsReply }) {
-  const form: SettingsForm = useSentForm(Written, toWrittenAll(settings), async body => {
-    const saved = await call(settingsRoutes.save, { body });
-    form.reset(toWrittenAll(saved));
-    await isStale(settingsRoutes.get);
-    void useAccount.getState().load();
-    toast.success('The settings are saved.');
-  });
+  const form: SettingsForm = useSentForm(
+    Written,
+    toWrittenAll(settings),
+    async body => {
+      const saved = await call(settingsRoutes.save, { body });
+      form.reset(toWrittenAll(saved));
+      await isStale(settingsRoutes.get);
+      void useAccount.getState().load();
+      toast.success('The settings are saved.');
+    },
+    'at once',
+  );
   const { control, register, submit, formState, mistake, mistakeAt } = form;
   const facts = useFieldArray({ control, name: 'facts' });
   const hosts = mistakeAt('allowedHosts');

@@ -32,18 +32,19 @@ export interface SentForm<Written extends FieldValues, Sent> extends UseFormRetu
 
 /**
  * A form whose fields are held to the contract’s schema before it is sent. What the server refuses stands at the field
- * that it names, else in `mistake`; what was written stays.
+ * that it names, else in `mistake`; what was written stays. What is wrong is told when it is sent, so that nothing moves
+ * under a click; only a form with room for it may tell it at once.
  */
 export function useSentForm<Written extends FieldValues, Sent>(
   schema: z.ZodType<Sent, Written>,
   values: Written,
   send: (sent: Sent) => unknown,
+  told: 'at once' | 'when sent' = 'when sent',
 ): SentForm<Written, Sent> {
   const form = useForm<Written, unknown, Sent>({
     resolver: zodResolver(schema),
     defaultValues: values as DefaultValues<Written>,
-    // Who is still writing in a field is not told yet that it is wrong.
-    mode: 'onTouched',
+    mode: told === 'at once' ? 'onChange' : 'onSubmit',
   });
   const { errors } = form.formState;
   const submit = form.handleSubmit(async sent => {
