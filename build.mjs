@@ -2,9 +2,10 @@
  * Builds what runs: the server and the demo as plain JavaScript for Node, the studio and the widget for browsers.
  * With `bench`, builds the benchmarks instead, in the same way, so that they measure what runs.
  */
-import { cpSync, rmSync } from 'node:fs';
+import { cpSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { build as bundle } from 'esbuild';
 import { build as buildPages } from 'vite';
 
@@ -40,6 +41,20 @@ const forNode = (name, entry, outdir) => {
 const forBrowsers = (folder, configFile) =>
   buildPages({ root: join(root, folder), configFile: join(root, folder, configFile), logLevel: 'warn' });
 
+/** Packs what browsers load once for all of them, beside the file itself. */
+function pack(folder) {
+  for (const entry of readdirSync(folder, { recursive: true, withFileTypes: true })) {
+    if (!entry.isFile() || !/\.(js|css|svg|json)$/.test(entry.name)) continue;
+    const file = join(entry.parentPath, entry.name);
+    const content = readFileSync(file);
+    if (content.length < SMALL) continue;
+    writeFileSync(`${file}.gz`, gzipSync(content, { level: 9 }));
+    writeFileSync(`${file}.br`, brotliCompressSync(content, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }));
+  }
+}
+/** Below so many bytes packing saves nothing that would be felt. */
+const SMALL = 1_000;
+
 if (process.argv[2] === 'bench') await forNode('bench', 'e2e/bench/bench.ts', 'e2e/dist');
 else {
   await Promise.all([
@@ -53,4 +68,5 @@ else {
   // The picker of emoji fetches these two when it is first opened.
   for (const file of ['data.json', 'messages.json'])
     cpSync(join(root, 'node_modules/emojibase-data/en', file), join(root, 'studio/dist/emoji/en', file));
+  for (const folder of ['studio/dist/assets', 'widget/dist/assets']) pack(join(root, folder));
 }

@@ -14,6 +14,7 @@ import { migrate } from './database/migrate.ts';
 import { Tables } from './database/rows.ts';
 import { furnish, type House } from './house/house.ts';
 import type { Ports } from './house/ports.ts';
+import { built } from './http/built.ts';
 import { ProblemError } from './http/problem.ts';
 import { answerProblem, type Doors } from './http/serve.ts';
 import { studioEnd } from './live/studio.ts';
@@ -131,10 +132,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     answerProblem(new ProblemError('not_found', 'There is nothing at this address.'), request, response, logger);
   });
   app.use(router);
-  app.use(
-    '/assets',
-    express.static(join(options.files.studio, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  );
+  app.use('/assets', ...built(join(options.files.studio, 'assets'), options.development, logger));
   app.use(express.static(options.files.studio, { index: false }));
   app.get('/{*path}', (_, response) => {
     response.set('Cache-Control', 'no-cache').sendFile(join(options.files.studio, 'index.html'));

@@ -1,12 +1,13 @@
 /** `./kineta bench [NAME] [--json]`: the benchmarks, each beside the reference that it is held against. */
 import { chat } from './chat.ts';
 import { large } from './large.ts';
+import { opening } from './opening.ts';
 import { play } from './play.ts';
 import type { Result } from './result.ts';
 import { widget } from './widget.ts';
 import { write } from './write.ts';
 
-const benches: Record<string, () => Promise<Result[]> | Result[]> = { play, chat, widget, write, large };
+const benches: Record<string, () => Promise<Result[]> | Result[]> = { play, chat, widget, write, opening, large };
 const words = process.argv.slice(2);
 const json = words.includes('--json');
 const wished = words.filter(word => !word.startsWith('--'));

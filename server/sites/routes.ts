@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type Request, type Response } from 'express';
+import type { Request, Response } from 'express';
 import type { House } from '../house/house.ts';
 import type { Ports, Site } from '../house/ports.ts';
+import { built } from '../http/built.ts';
 import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors } from '../http/serve.ts';
 import { allows } from './domains.ts';
@@ -137,8 +138,5 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
     response.type('html').send(rehearsal());
   });
 
-  doors.router.use(
-    '/w/assets',
-    express.static(join(files, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false, index: false }),
-  );
+  doors.router.use('/w/assets', ...built(join(files, 'assets'), options.development, doors.logger));
 }

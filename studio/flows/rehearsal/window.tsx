@@ -1,6 +1,6 @@
 import type { Picked, Staged, StagedCall, StagedNews } from '@kineta/contract';
 import type { Beat } from '@kineta/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 
 /** A beat as it comes of what was done in the window, which also says which question it meant. */
 function beatOf({ text, picked, file }: Extract<StagedCall, { kineta: 'replied' }>): Beat {
@@ -42,6 +42,14 @@ export function PlayedWindow({
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is staged is what is told, through the latest of it
   useEffect(() => tell.current(), [staged]);
 
+  // The page that is written comes first.
+  const [isDue, setDue] = useState(false);
+  useEffect(() => {
+    const idle = requestIdleCallback(() => setDue(true), { timeout: 1_000 });
+    return () => cancelIdleCallback(idle);
+  }, []);
+
+  if (!isDue) return null;
   return (
     <iframe ref={frame} src="/w/rehearsal" title="Rehearsed conversation" className="size-full rounded-[inherit]" />
   );
