@@ -32,8 +32,14 @@ const phone = {
 const stack = await new Stack().start();
 const browser = await chromium.launch(config.use?.launchOptions);
 
+/** Within so many milliseconds every picture’s page has come to rest. */
+const QUIET_WITHIN = 3_000;
+
+/** A page that has come to rest. One of which a frame was taken away while it loaded never does, as Playwright counts. */
+const rest = (page: Page) => page.waitForLoadState('networkidle', { timeout: QUIET_WITHIN }).catch(() => {});
+
 async function take(page: Page, name: string): Promise<void> {
-  await page.waitForLoadState('networkidle');
+  await rest(page);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
@@ -177,7 +183,7 @@ for (const [name, options] of [
   const { page, chat, pick } = await visit(browser, stack, options);
   const shots: Buffer[] = [];
   const shoot = async () => {
-    await page.waitForLoadState('networkidle');
+    await rest(page);
     shots.push(await page.locator('iframe').screenshot());
   };
   await chat.getByRole('button', { name: 'Price mine' }).waitFor();
