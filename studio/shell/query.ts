@@ -3,8 +3,6 @@ import { QueryClient, type QueryKey, type UseQueryResult, useQuery } from '@tans
 import type { z } from 'zod';
 import { CallError, call, type Given } from './api.ts';
 
-/** Within so many milliseconds what one part of a page has read is fresh for the others as well. */
-const JUST_READ = 2_000;
 /** How often a read that failed for a while is tried again. */
 const MOST_RETRIES = 6;
 
@@ -24,7 +22,6 @@ export const queries = new QueryClient({
       retry: (failures, error) => failures < MOST_RETRIES && error instanceof CallError && error.passing,
       retryDelay: waitBefore,
       refetchOnWindowFocus: true,
-      staleTime: JUST_READ,
     },
   },
 });
