@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Profiler } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
-import { useAccount } from '../account/store.ts';
+import { signPriyaIn } from '../tests/signed-in.ts';
 import { Conversation } from './conversation.tsx';
 
 vi.mock('../shell/live.ts', () => ({
@@ -41,18 +41,7 @@ vi.mock('../log/log-list.tsx', () => ({
 afterEach(cleanup);
 
 test('writing a reply redraws the box alone', async () => {
-  useAccount.setState({
-    account: {
-      member: { id: '1', name: 'Priya Marlow', role: 'agent', email: 'priya@brackenrow.example' },
-      workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
-      business: [],
-      published: [],
-      members: [],
-      teams: [],
-      sites: [],
-      csrf: '',
-    },
-  });
+  signPriyaIn();
   let commits = 0;
   render(
     <MemoryRouter>

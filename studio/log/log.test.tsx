@@ -1,25 +1,14 @@
 import type { Entry } from '@kineta/contract';
 import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test } from 'vitest';
-import { useAccount } from '../account/store.ts';
+import { signPriyaIn } from '../tests/signed-in.ts';
 import { stretch } from '../ui/time.ts';
 import { LogRow, logLines } from './log.tsx';
 
 const at = '2026-11-24T10:12:00.000Z';
 
 beforeEach(() => {
-  useAccount.setState({
-    account: {
-      member: { id: '1', name: 'Priya Marlow', role: 'agent', email: 'priya@brackenrow.example' },
-      workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
-      business: [],
-      published: [],
-      members: [],
-      teams: [],
-      sites: [],
-      csrf: '',
-    },
-  });
+  signPriyaIn();
 });
 afterEach(cleanup);
 

@@ -1,0 +1,17 @@
+import { useAccount } from '../account/store.ts';
+
+/** Lets Priya, an agent of Brackenrow, be signed in. */
+export function signPriyaIn(): void {
+  useAccount.setState({
+    account: {
+      member: { id: '1', name: 'Priya Marlow', role: 'agent', email: 'priya@brackenrow.example' },
+      workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
+      business: [],
+      published: [],
+      members: [],
+      teams: [],
+      sites: [],
+      csrf: '',
+    },
+  });
+}
