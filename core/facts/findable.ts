@@ -14,7 +14,8 @@ const FEWEST_DIGITS = 4;
 /** The words of a text as they are compared: without accents, whatever the case. */
 function foldedWords(text: string): string[] {
   const plain = text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-  return (plain.match(/[\p{L}\p{N}]+/gu) ?? []).map(word => word.slice(0, LONGEST));
+  // Cut between characters, never in the middle of one.
+  return (plain.match(/[\p{L}\p{N}]+/gu) ?? []).map(word => [...word].slice(0, LONGEST).join(''));
 }
 
 const digitsOf = (phone: string): string => phone.replace(/\D/g, '').slice(-LONGEST);

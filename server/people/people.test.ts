@@ -150,6 +150,13 @@ test('somebody is found by how the words of what is known of them begin, whateve
   expect((await stranger.call(peopleRoutes.list, { query: { search: 'zoe' } })).reply.people).toEqual([]);
 });
 
+test('a name too long to be kept is cut between characters, and its bearer is found', async () => {
+  await come({ name: `Quill ${'👋'.repeat(150)}${'𐌰'.repeat(80)}`, mail: 'quill@long.example' });
+  const [person] = await people('quill');
+  expect([...person!.name!]).toHaveLength(200);
+  expect(person!.name).not.toMatch(/\p{Surrogate}/u);
+});
+
 test('a word that very many have is counted so far and no further, and paged in the order of the list', async () => {
   const workspace = await makeWorkspace(server.database, 'many');
   const rows = new Tables(server.database).in(workspace.id);

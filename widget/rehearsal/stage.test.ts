@@ -54,5 +54,9 @@ describe('a window that is fed by the page around it', () => {
     });
     stage.send('a file that nobody sent', { file: 'other' });
     expect(told.at(-1)).not.toHaveProperty('file');
+
+    // What is too long for a site is too long here.
+    expect(stage.send('a'.repeat(4_001))).toContain('1 characters too long');
+    expect(told).toHaveLength(3);
   });
 });

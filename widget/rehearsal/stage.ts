@@ -1,5 +1,5 @@
 import type { ChatState, Picked, Staged, StagedCall, StagedNews } from '@kineta/contract';
-import type { Feed } from '../window/feed.ts';
+import { type Feed, unsendable } from '../window/feed.ts';
 
 type FileGiven = NonNullable<Extract<StagedCall, { kineta: 'replied' }>['file']>;
 
@@ -52,7 +52,9 @@ export class Stage implements Feed {
     return () => this.listeners.delete(listener);
   }
 
-  send(text: string, picked: Picked = {}): undefined {
+  send(text: string, picked: Picked = {}): string | undefined {
+    const refusal = unsendable(text);
+    if (refusal !== undefined) return refusal;
     const file = picked.file === undefined ? undefined : this.files.get(picked.file);
     this.tell({ kineta: 'replied', text, picked, ...(file ? { file } : {}) });
     return undefined;

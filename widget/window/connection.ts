@@ -14,9 +14,8 @@ import type {
 import { io, type Socket } from 'socket.io-client';
 import { messages } from '../messages/messages.ts';
 import { entryViewOf } from './entries/registry.ts';
-import type { Feed } from './feed.ts';
+import { type Feed, unsendable } from './feed.ts';
 
-const LONGEST = 4_000;
 const VISITOR = 'kineta.visitor';
 const OUTBOX = 'kineta.outbox';
 const ANSWER_WITHIN = 6_000;
@@ -100,7 +99,8 @@ export class Connection implements Feed {
   }
 
   send(text: string, picked: Picked = {}): string | undefined {
-    if (text.length > LONGEST) return messages.tooLong(text.length - LONGEST, LONGEST);
+    const refusal = unsendable(text);
+    if (refusal !== undefined) return refusal;
     const clientId = crypto.randomUUID();
     this.typedAt = 0;
     this.sentHere.add(clientId);

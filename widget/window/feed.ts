@@ -1,4 +1,13 @@
 import type { ChatState, Picked } from '@kineta/contract';
+import { messages } from '../messages/messages.ts';
+
+/** The longest message that is taken. */
+const LONGEST = 4_000;
+
+/** Why a message cannot be sent as it is, in a sentence. */
+export function unsendable(text: string): string | undefined {
+  return text.length > LONGEST ? messages.tooLong(text.length - LONGEST, LONGEST) : undefined;
+}
 
 /** What feeds the window with a conversation and takes what its visitor does: the server, or a page that plays. */
 export interface Feed {

@@ -14,11 +14,14 @@ type Words = Rows<typeof peopleWords.columns>;
 
 const longest: Record<PersonPart, number> = { name: 200, email: 254, phone: 30 };
 
+/** As many characters as a column takes, none of them halved. */
+const cut = (text: string, most: number): string => (text.length > most ? [...text].slice(0, most).join('') : text);
+
 /** What the facts say of who somebody is: the columns of their record by which they are listed and found. */
 function identity(remembered: readonly Remembered[]): Identity {
   const found: Identity = {};
   for (const { person, value } of remembered)
-    if (person && typeof value === 'string' && value !== '') found[person] = value.slice(0, longest[person]);
+    if (person && typeof value === 'string' && value !== '') found[person] = cut(value, longest[person]);
   return found;
 }
 
@@ -128,7 +131,7 @@ export function rememberFacts(house: House): Effect<'remember'> {
       await remember(house, { id, workspace }, acts, transaction);
       const { name, email } = identity(acts);
       if (name) changes.visitorName = name;
-      else if (email && conversation.visitorName.startsWith('Visitor ')) changes.visitorName = email.slice(0, 200);
+      else if (email && conversation.visitorName.startsWith('Visitor ')) changes.visitorName = cut(email, longest.name);
     },
   };
 }
