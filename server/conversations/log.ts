@@ -2,6 +2,7 @@ import type { Entry, EntryBatch } from '@kineta/contract';
 import { type EntryBody, entryKindOf } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../database/connect.ts';
+import { inOneGo } from '../database/transaction.ts';
 import { notFound } from '../http/problem.ts';
 import { eventsOf, writeEvents } from '../stream/stream.ts';
 import type { Changes, ConversationRow } from './model.ts';
@@ -93,7 +94,7 @@ export async function append(
   act: (row: ConversationRow, transaction: Transaction) => Promise<Outcome>,
 ): Promise<Appended> {
   const { workspace, conversation, clientId } = place;
-  return database.transaction(async transaction => {
+  return inOneGo(database, async transaction => {
     const [found] = await database.query<ConversationRow & { already: number | null }>(
       `SELECT c.*, ${
         clientId === undefined
