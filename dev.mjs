@@ -12,14 +12,7 @@ const port = Number(process.env.KINETA_PORT ?? 4400);
 const studioPort = Number(process.env.KINETA_STUDIO_PORT ?? 4403);
 const server = `http://localhost:${port}`;
 
-for (const configFile of ['vite.config.ts', 'vite.rehearsal.config.ts', 'vite.loader.config.ts'])
-  await build({
-    root: join(root, 'widget'),
-    configFile: join(root, 'widget', configFile),
-    logLevel: 'warn',
-    build: { watch: {} },
-  });
-
+// First of all: the first that Vite makes ready decides for all of them whether this is development.
 const studio = await createServer({
   root: join(root, 'studio'),
   configFile: join(root, 'studio/vite.config.ts'),
@@ -35,6 +28,15 @@ const studio = await createServer({
   },
 });
 await studio.listen();
+
+for (const configFile of ['vite.config.ts', 'vite.rehearsal.config.ts', 'vite.loader.config.ts'])
+  await build({
+    root: join(root, 'widget'),
+    configFile: join(root, 'widget', configFile),
+    logLevel: 'warn',
+    // Three builds share a folder: built anew, none takes away what is another’s.
+    build: { watch: {}, emptyOutDir: false },
+  });
 
 const demo = spawn(join(root, 'node_modules/.bin/tsx'), ['watch', '--clear-screen=false', 'demo/command.ts'], {
   cwd: root,

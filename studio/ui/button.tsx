@@ -6,7 +6,8 @@ const looks: Record<Look, string> = {
   main: 'bg-petrol text-white hover:bg-petrol-dark disabled:bg-paper-2 disabled:text-ink-3',
   plain: 'border border-rule bg-sheet hover:border-ink-3 disabled:text-ink-3',
   quiet: 'text-ink-2 hover:bg-paper-2 hover:text-ink disabled:text-ink-3',
-  danger: 'border border-brick bg-sheet text-brick hover:bg-brick-2',
+  danger:
+    'border border-brick bg-sheet text-brick hover:bg-brick-2 disabled:border-rule disabled:bg-sheet disabled:text-ink-3',
 };
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {

@@ -2,7 +2,7 @@ import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, us
 import type { UseFormRegisterReturn } from 'react-hook-form';
 
 const box =
-  'w-full min-h-8 rounded-md border border-rule bg-sheet px-2.5 py-1 focus:border-petrol focus:outline-2 focus:outline-petrol-2';
+  'w-full min-h-8 rounded-md border border-rule bg-sheet px-2.5 py-1 focus:border-petrol focus:outline-2 focus:outline-petrol-2 aria-invalid:border-brick disabled:bg-paper-2 disabled:text-ink-3';
 
 /** A labelled input. What is wrong with it is said below it, and to screen readers. */
 export function TextField({
@@ -19,7 +19,7 @@ export function TextField({
       </label>
       <input
         id={id}
-        className={`${box} ${mistake ? 'border-brick' : ''}`}
+        className={box}
         aria-invalid={mistake ? true : undefined}
         aria-describedby={mistake ? `${id}-mistake` : undefined}
         {...rest}

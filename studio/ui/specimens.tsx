@@ -125,9 +125,9 @@ export default function Specimens() {
         <Skeleton lines={3} className="w-80" />
       </Specimen>
       <Specimen of="LineText · Direction · Keys">
-        <p>
+        <div>
           <LineText line={[[{ text: 'Hello ' }, { fact: 'first name', otherwise: 'there' }, { text: '.' }]]} />
-        </p>
+        </div>
         <p className="font-script italic">
           <Direction
             words={[
