@@ -111,7 +111,7 @@ async function write(tables: Tables, place: Place, { visitor, row, entries }: Pa
     const name = visitor.name.startsWith('Visitor') ? null : visitor.name;
     const phone = typeof facts.phone === 'string' ? facts.phone : null;
     personId = same?.id ?? (await rows.of(people).add({ name, email, phone, facts, ...seen }));
-    if (!same) await keepWords(rows.of(peopleWords), personId, { name, email, phone });
+    if (!same) await keepWords(rows.of(peopleWords), personId, undefined, { name, email, phone });
   }
   const visitorId = await rows
     .of(conversing.visitors)

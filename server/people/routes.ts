@@ -30,7 +30,7 @@ export function peopleDoors(doors: Doors, { database }: House): void {
        LEFT JOIN conversations c ON c.visitor_id = v.id
        WHERE p.workspace_id = :workspace AND p.id IN (:ids)
        GROUP BY p.id ORDER BY p.last_seen DESC, p.id DESC`,
-      { replacements: { workspace: me.workspace, ids: ids.slice(0, PAGE + 1) }, type: QueryTypes.SELECT },
+      { replacements: { workspace: me.workspace, ids }, type: QueryTypes.SELECT },
     );
     const page = rows.slice(0, PAGE);
     const last = page.at(-1);

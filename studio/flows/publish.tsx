@@ -39,13 +39,11 @@ export function Publish({
 
   const { register, submit, watch, setValue, formState, mistake, mistakeAt } = useSentForm(
     Written.transform(({ sites: chosen, sentence, despite, at }) => ({
-      // The draft as it is in this moment, which is sent on before.
-      revision: detail.revision,
       sites: chosen,
       ...(sentence.trim() ? { sentence } : {}),
       ...(despite.trim() ? { despite } : {}),
       ...(at === null ? {} : { at: new Date(at).toISOString() }),
-    })).pipe(flowRoutes.publish.body),
+    })).pipe(flowRoutes.publish.body.omit({ revision: true })),
     {
       sites: mine.length > 0 || detail.edition ? mine : sites.map(site => site.id),
       sentence: '',

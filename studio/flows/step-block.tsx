@@ -1,23 +1,14 @@
 import { useSortable } from '@dnd-kit/sortable';
-import {
-  changeStep,
-  type Finding,
-  findStep,
-  insertStep,
-  insertSteps,
-  removeStep,
-  type Step,
-  usualKinds,
-} from '@kineta/core';
+import { changeStep, type Finding, findStep, insertSteps, removeStep, type Step, usualKinds } from '@kineta/core';
 import { ArrowDown, ArrowUp, Copy, GripVertical, StickyNote, Trash2 } from 'lucide-react';
 import { memo, useEffect, useState } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import { IconButton } from '../ui/button.tsx';
-import { newId, useDraft } from './draft/draft.ts';
+import { useDraft } from './draft/draft.ts';
 import { WritersAt } from './draft/writers.tsx';
 import type { LineKeys } from './lines/line-editor.tsx';
 import { isBlank, newStep } from './new-step.ts';
-import { copyMarked, moveMarked, removeMarked } from './page-keys.ts';
+import { copyMarked, moveMarked, removeMarked, writeAfter } from './page-keys.ts';
 import { focusPanel, focusStep, hasLine } from './place.ts';
 import { markedSteps, useSelection } from './selection.ts';
 import { StepMenu } from './step-menu.tsx';
@@ -156,16 +147,12 @@ function Block({ scene, step, index, count, findings: own, marked }: StepBlockPr
     };
   }, [selected, step.id]);
 
-  const insertAfter = (added: Step) => {
-    edit(flow => insertStep(flow, scene, index + 1, added));
-    write(added.id, hasLine(added) ? 'line' : '');
-  };
   const near = (by: number) => {
     const other = useDraft.getState().flow?.scenes.find(({ id }) => id === scene)?.steps[index + by];
     if (other) write(other.id, hasLine(other) ? 'line' : '');
   };
   const keys: LineKeys = {
-    onEnter: () => insertAfter(usualKinds.line.blank(newId())),
+    onEnter: writeAfter,
     onEmptied: () => {
       if (step.kind !== usualKinds.line.kind || step.pictures?.length) return;
       edit(flow => removeStep(flow, step.id));

@@ -15,8 +15,9 @@ import { CallError, sentenceOf } from './api.ts';
 function firstMessage(error: unknown): string | undefined {
   if (typeof error !== 'object' || error === null) return undefined;
   if ('message' in error && typeof error.message === 'string') return error.message;
-  for (const part of Object.values(error)) {
-    const message = firstMessage(part);
+  for (const [name, part] of Object.entries(error)) {
+    // Beside the sentence stands the field itself, which is part of the page.
+    const message = name === 'ref' ? undefined : firstMessage(part);
     if (message !== undefined) return message;
   }
   return undefined;

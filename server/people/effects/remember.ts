@@ -57,7 +57,6 @@ async function fill(
     email: one(person.email, email),
     phone: one(person.phone, phone),
   };
-  const isSame = now.name === person.name && now.email === person.email && now.phone === person.phone;
   await rows.change(
     {
       ...now,
@@ -67,7 +66,7 @@ async function fill(
     { id },
     { transaction },
   );
-  if (!isSame) await keepWords(words, id, now, transaction);
+  await keepWords(words, id, person, now, transaction);
 }
 
 /**
@@ -111,7 +110,7 @@ async function remember(
     };
     try {
       person = await rows.add(row, { transaction });
-      await keepWords(words, person, row, transaction);
+      await keepWords(words, person, undefined, row, transaction);
     } catch (error) {
       if (!isTaken(error)) throw error;
       // Somebody of this email came on record in this moment, in another conversation.

@@ -30,14 +30,19 @@ function useEditions(detail: FlowDetail): { editions: Edition[] | undefined; mis
 }
 
 /** The content of a version, which never changes; of the draft, as it is written now. */
-function useContent(flow: string, draft: Flow, version: string | undefined): Flow | undefined {
+function useContent(
+  flow: string,
+  draft: Flow,
+  version: string | undefined,
+): { content: Flow | undefined; mistake: string } {
   const isEdition = version !== undefined && version !== DRAFT;
-  const { data } = useRoute(
+  const { data, error } = useRoute(
     editionRoutes.edition,
     { params: { id: flow, edition: version ?? '' } },
     { wanted: isEdition, never: 'changes' },
   );
-  return version === DRAFT ? draft : isEdition ? data?.content : undefined;
+  if (version === DRAFT) return { content: draft, mistake: '' };
+  return { content: data?.content, mistake: error && !data ? sentenceOf(error) : '' };
 }
 
 function Sites({ detail }: { detail: FlowDetail }) {
@@ -142,8 +147,9 @@ export default function Editions({ flow, onOpen }: { flow: Flow; onOpen: () => v
   const [pair, setPair] = useState<{ before: string; after: string }>();
   const live = detail.edition?.id;
   const { before, after } = pair ?? { before: live, after: DRAFT };
-  const earlier = useContent(detail.id, flow, before);
-  const later = useContent(detail.id, flow, after);
+  const { content: earlier, mistake: noEarlier } = useContent(detail.id, flow, before);
+  const { content: later, mistake: noLater } = useContent(detail.id, flow, after);
+  const unread = noEarlier || noLater;
 
   const choose = (index: number) => {
     const one = editions![index]!;
@@ -269,6 +275,10 @@ export default function Editions({ flow, onOpen }: { flow: Flow; onOpen: () => v
                     : undefined
                 }
               />
+            ) : unread ? (
+              <p role="alert" className="text-brick">
+                {unread}
+              </p>
             ) : (
               <Skeleton lines={6} />
             )}

@@ -1,14 +1,19 @@
 import { type KeptRun, runRoutes } from '@kineta/contract';
 import type { RunThrough } from '@kineta/core';
+import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { isStale, useRoute } from '../../shell/query.ts';
 
 const none: readonly KeptRun[] = [];
 
-/** The run-throughs that are kept with a flow. */
+/** The run-throughs that are kept with a flow. That they cannot be read is said, as the draft is not held to them then. */
 export function useRuns(flow: string): readonly KeptRun[] {
-  return useRoute(runRoutes.list, { params: { id: flow } }).data?.runs ?? none;
+  const { data, error } = useRoute(runRoutes.list, { params: { id: flow } });
+  useEffect(() => {
+    if (error) toast.error(sentenceOf(error));
+  }, [error]);
+  return data?.runs ?? none;
 }
 
 /** Keeps a new run-through, or changes the one of this identity. @throws {CallError} */

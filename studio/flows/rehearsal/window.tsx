@@ -8,6 +8,12 @@ function beatOf({ text, picked, file }: Extract<StagedCall, { kineta: 'replied' 
   return { does: 'replies', text, choice, choices, fields, file };
 }
 
+/** Tells the window what to show. */
+function tell(frame: HTMLIFrameElement | null, { chat, notes }: Staged): void {
+  const news: StagedNews = { kineta: 'staged', staged: { chat, notes } };
+  frame?.contentWindow?.postMessage(news, location.origin);
+}
+
 /** The window that visitors see, in a frame of its own, showing what is played here. */
 export function PlayedWindow({
   staged,
@@ -22,16 +28,10 @@ export function PlayedWindow({
   const frame = useRef<HTMLIFrameElement>(null);
   const latest = useRef({ staged, onBeat, onBack });
   latest.current = { staged, onBeat, onBack };
-  const tell = useRef(() => {
-    const { chat, notes } = latest.current.staged;
-    const news: StagedNews = { kineta: 'staged', staged: { chat, notes } };
-    frame.current?.contentWindow?.postMessage(news, location.origin);
-  });
-
   useEffect(() => {
     const hear = ({ source, origin, data }: MessageEvent<StagedCall>) => {
       if (source !== frame.current?.contentWindow || origin !== location.origin) return;
-      if (data.kineta === 'ready') tell.current();
+      if (data.kineta === 'ready') tell(frame.current, latest.current.staged);
       else if (data.kineta === 'replied') latest.current.onBeat(beatOf(data));
       else latest.current.onBack(data.number);
     };
@@ -39,8 +39,7 @@ export function PlayedWindow({
     return () => removeEventListener('message', hear);
   }, []);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what is staged is what is told, through the latest of it
-  useEffect(() => tell.current(), [staged]);
+  useEffect(() => tell(frame.current, staged), [staged]);
 
   // The page that is written comes first.
   const [isDue, setDue] = useState(false);
