@@ -8,7 +8,14 @@ export const Entry = z.intersection(z.object({ number: z.int(), at: Instant }), 
 export type Entry = z.infer<typeof Entry>;
 
 /** Entries that arrived together: everything of the log from `from` to `to`, less what the receiver does not see. */
-export const EntryBatch = z.object({ conversation: RowId, from: z.int(), to: z.int(), entries: z.array(Entry) });
+export const EntryBatch = z.object({
+  conversation: RowId,
+  from: z.int(),
+  to: z.int(),
+  entries: z.array(Entry),
+  /** Whether there is more behind `to`, to be asked for. */
+  more: z.literal(true).optional(),
+});
 export type EntryBatch = z.infer<typeof EntryBatch>;
 
 export const ConversationSummary = z.object({

@@ -5,6 +5,7 @@ export * from './flows.ts';
 export * from './live.ts';
 export * from './notices.ts';
 export { openApi } from './openapi.ts';
+export * from './orders.ts';
 export * from './people.ts';
 export * from './problem.ts';
 export * from './replay.ts';

@@ -3,6 +3,7 @@ import { conversationRoutes } from './conversations.ts';
 import { editionRoutes } from './editions.ts';
 import { flowRoutes } from './flows.ts';
 import { noticeRoutes } from './notices.ts';
+import { orderRoutes } from './orders.ts';
 import { peopleRoutes } from './people.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
@@ -23,4 +24,5 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('people', peopleRoutes),
   ...named('notices', noticeRoutes),
   ...named('settings', settingsRoutes),
+  ...named('orders', orderRoutes),
 ]);

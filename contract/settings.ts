@@ -46,6 +46,7 @@ const carrying = new Set([
   'content-type',
   'expect',
   'host',
+  'idempotency-key',
   'keep-alive',
   'te',
   'trailer',

@@ -31,6 +31,7 @@ export { type Findable, wordsOfPerson, wordsSought } from './facts/findable.ts';
 export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
 export { givenFacts, plainVisit, type Visit } from './facts/given.ts';
 export { fittedFact, personPartOf } from './facts/person.ts';
+export { cut, TooDeep, wellFormed } from './facts/text.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
 export { ServiceRequest } from './flow/acts/call-service.ts';
 export { KnownFact } from './flow/acts/learn.ts';

@@ -142,11 +142,11 @@ async function write(tables: Tables, place: Place, { visitor, row, entries }: Pa
       ? { ...entry, member: { ...entry.member, id: memberIds.get(entry.member.name) ?? entry.member.id } }
       : entry,
   );
-  await insertEntries(tables.database, { id, workspace_id: workspace }, named);
   // What happened then is told when it happened, so that it is counted where it belongs.
   const where = { workspaceId: workspace, conversationId: id, flowId: flow, editionId: edition };
-  await writeEvents(
-    tables.database,
-    named.flatMap(entry => eventsOf([entry], { ...where, at: new Date(entry.at) })),
-  );
+  const happened = named.flatMap(entry => eventsOf([entry], { ...where, at: new Date(entry.at) }));
+  await tables.database.transaction(async transaction => {
+    await insertEntries({ id, workspace_id: workspace }, named, transaction);
+    await writeEvents(happened, transaction);
+  });
 }

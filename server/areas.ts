@@ -6,6 +6,7 @@ import { flows } from './flows/area.ts';
 import type { Area } from './house/area.ts';
 import { mail } from './mail/area.ts';
 import { notices } from './notices/area.ts';
+import { orders } from './orders/area.ts';
 import { people } from './people/area.ts';
 import { services } from './services/area.ts';
 import { settings } from './settings/area.ts';
@@ -24,4 +25,5 @@ export const areas: readonly Area[] = [
   figures,
   mail,
   services,
+  orders,
 ];

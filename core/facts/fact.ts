@@ -57,12 +57,19 @@ export const Fact = z.strictObject({
 });
 export type Fact = z.infer<typeof Fact>;
 
+/** The largest number that a fact holds, either side of zero: beyond it, pence are lost. */
+export const LARGEST_NUMBER = 1e15;
+/** How many characters a text holds, and how many a list’s, and how long that is. */
+const LONGEST_TEXT = 10_000;
+const LONGEST_ITEM = 1_000;
+const MOST_ITEMS = 200;
+
 /** What a fact can hold: text, a number, yes or no, or a list of texts. Money, dates and the rest are held as these. */
 export const Value = z.union([
-  z.string().max(10_000),
-  z.number(),
+  z.string().max(LONGEST_TEXT),
+  z.number().min(-LARGEST_NUMBER, 'That number is too large.').max(LARGEST_NUMBER, 'That number is too large.'),
   z.boolean(),
-  z.array(z.string().max(1_000)).max(200),
+  z.array(z.string().max(LONGEST_ITEM)).max(MOST_ITEMS),
 ]);
 export type Value = z.infer<typeof Value>;
 
@@ -113,7 +120,7 @@ export function fits(value: Value, type: FactType): boolean {
   switch (type) {
     case 'number':
     case 'money':
-      return typeof value === 'number' && Number.isFinite(value);
+      return typeof value === 'number' && Math.abs(value) <= LARGEST_NUMBER;
     case 'yes/no':
       return typeof value === 'boolean';
     case 'list':
@@ -142,4 +149,18 @@ export function rounded(value: Value, type: FactType, currency: string): Value {
   if (type !== 'money' || typeof value !== 'number') return value;
   const units = minorUnitsOf(currency);
   return Math.round((value + Number.EPSILON * Math.sign(value)) * units) / units;
+}
+
+/**
+ * A value as a fact keeps it, within the limits that every value has wherever it comes from: an answer, a formula, a
+ * service.
+ * @returns undefined when no fact can keep it
+ */
+export function held(value: Value, type: FactType, currency: string): Value | undefined {
+  const kept = rounded(value, type, currency);
+  if (typeof kept === 'number') return Math.abs(kept) <= LARGEST_NUMBER ? kept : undefined;
+  if (typeof kept === 'string') return kept.length <= LONGEST_TEXT ? kept.toWellFormed() : undefined;
+  if (!Array.isArray(kept)) return kept;
+  if (kept.length > MOST_ITEMS || kept.some(item => item.length > LONGEST_ITEM)) return undefined;
+  return kept.map(item => item.toWellFormed());
 }

@@ -1,5 +1,5 @@
 import { type Order, understandOrder } from '../answers/order.ts';
-import { type Facts, rounded, type Value } from '../facts/fact.ts';
+import { type Facts, held, type Value } from '../facts/fact.ts';
 import { givenValues } from '../facts/given.ts';
 import type { Direction } from '../messages/direction.ts';
 import { spoken } from '../messages/message.ts';
@@ -59,7 +59,11 @@ class Performance implements Run {
 
   learn(step: Id, fact: string, given: Value): void {
     const type = this.program.typeOf(fact);
-    const value = rounded(given, type, this.world.locale.currency);
+    const value = held(given, type, this.world.locale.currency);
+    if (value === undefined) {
+      this.tell(step, { code: 'not kept', fact });
+      return;
+    }
     if (!this.copied) {
       this.facts = { ...this.facts };
       if (!this.apart) this.known = this.facts;

@@ -1,4 +1,9 @@
-/** `./kineta bench [NAME] [--json]`: the benchmarks, each beside the reference that it is held against. */
+/**
+ * `./kineta bench [NAME] [--json]`: the benchmarks, each beside the reference that it is held against.
+ * `./kineta bench --beside CHECKOUT`: the chat beside that of another built checkout.
+ */
+import { parseArgs } from 'node:util';
+import { beside } from './beside.ts';
 import { chat } from './chat.ts';
 import { large } from './large.ts';
 import { opening } from './opening.ts';
@@ -8,25 +13,30 @@ import { widget } from './widget.ts';
 import { write } from './write.ts';
 
 const benches: Record<string, () => Promise<Result[]> | Result[]> = { play, chat, widget, write, opening, large };
-const words = process.argv.slice(2);
-const json = words.includes('--json');
-const wished = words.filter(word => !word.startsWith('--'));
+const { values: options, positionals: wished } = parseArgs({
+  allowPositionals: true,
+  options: { json: { type: 'boolean' }, beside: { type: 'string' } },
+});
 const unknown = wished.find(name => !benches[name]);
 if (unknown !== undefined) {
   console.error(`There is no benchmark “${unknown}”. There are: ${Object.keys(benches).join(', ')}.`);
   process.exit(2);
 }
 const results: Result[] = [];
-for (const [name, run] of Object.entries(benches)) {
-  if (wished.length > 0 && !wished.includes(name)) continue;
+const other = options.beside;
+const meant =
+  other === undefined
+    ? Object.entries(benches).flatMap(([name, run]) => (wished.length === 0 || wished.includes(name) ? [run] : []))
+    : [() => beside(other)];
+for (const run of meant) {
   const found = await run();
   results.push(...found);
-  if (!json)
+  if (!options.json)
     for (const figure of found)
       console.log(
         `${figure.holds ? 'holds' : 'FAILS'}  ${figure.name}: ${figure.value.toLocaleString('en')} ${figure.unit}` +
           ` (${figure.reference}: ${figure.referenceValue.toLocaleString('en')}, ratio ${figure.ratio}; ${figure.bound})`,
       );
 }
-if (json) console.log(JSON.stringify(results, null, 2));
+if (options.json) console.log(JSON.stringify(results, null, 2));
 process.exit(results.every(figure => figure.holds) ? 0 : 1);

@@ -5,14 +5,15 @@ import { createInterface } from 'node:readline';
 /** The checkout that is measured. */
 export const root = join(import.meta.dirname, '../..');
 
-/** Starts a process and waits for the first line that it prints. */
+/** Starts a process, in this checkout or another, and waits for the first line that it prints. */
 export async function started(
   command: string,
   words: string[],
   env: Record<string, string>,
+  cwd = root,
 ): Promise<{ process: ChildProcess; line: string }> {
   const child = spawn(command, words, {
-    cwd: root,
+    cwd,
     env: { ...process.env, ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

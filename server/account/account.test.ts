@@ -1,7 +1,8 @@
 import { accountRoutes, allRoutes, conversationRoutes, flowRoutes } from '@kineta/contract';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { io, type Socket } from 'socket.io-client';
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
-import { Browser, emptyDatabase, makeWorkspace, testServer, type Workspace } from '../tests/kineta.ts';
+import { Browser, emptyDatabase, makeWorkspace, PASSWORD, testServer, type Workspace } from '../tests/kineta.ts';
 import { waitAfter } from './slowdown.ts';
 
 let server: RunningServer;
@@ -47,8 +48,98 @@ describe('signing in', () => {
     await server.database.query('DELETE FROM sign_in_failures');
   });
 
+  describe('guessing', () => {
+    const guess = (body: { email: string; password?: string }, browser = new Browser(server)) =>
+      browser.call(accountRoutes.signIn, { body: { password: 'guess', ...body } });
+    beforeEach(() => server.database.query('DELETE FROM sign_in_failures'));
+    afterAll(() => server.database.query('DELETE FROM sign_in_failures'));
+
+    test('at once gets no further than one after the other', async () => {
+      const guesses = await Promise.all(Array.from({ length: 60 }, () => guess({ email: here.agent })));
+      const codes = guesses.map(({ problem }) => problem.code);
+      expect(codes.toSorted()).toEqual([...Array(55).fill('slow_down'), ...Array(5).fill('wrong_sign_in')]);
+    });
+
+    test.each([
+      ['an accent', (email: string) => email.replace('a', 'á')],
+      ['full width', (email: string) => email.replace('a', 'ａ')],
+      ['something unseen', (email: string) => email.replace('a', 'a\u200b')],
+      ['another kind of space', (email: string) => `\u00a0${email}`],
+      ['another case', (email: string) => email.toUpperCase()],
+    ])('is not helped by spelling the address otherwise (%s)', async (_, otherwise) => {
+      for (let times = 0; times < 5; times++) await guess({ email: here.agent });
+      const spelt = otherwise(here.agent);
+      const { problem } = await guess({ email: spelt, password: PASSWORD });
+      // It is the same member, who has to wait, or nobody.
+      expect(['slow_down', 'wrong_sign_in']).toContain(problem.code);
+    });
+
+    test('by somebody else does not lock out who has signed in with this browser before', async () => {
+      const own = await new Browser(server).signIn(here.agent);
+      for (let times = 0; times < 8; times++) await guess({ email: here.agent });
+      expect((await guess({ email: here.agent, password: PASSWORD })).problem.code).toBe('slow_down');
+      expect((await guess({ email: here.agent, password: PASSWORD }, own)).problem).toBeUndefined();
+    });
+
+    test('is not free because it comes from a browser in which somebody else has signed in', async () => {
+      const theirs = await new Browser(server).signIn(there.lead);
+      for (let times = 0; times < 5; times++) await guess({ email: here.agent }, theirs);
+      expect((await guess({ email: here.agent }, theirs)).problem.code).toBe('slow_down');
+    });
+
+    test('that ends with the right password leaves no wait behind', async () => {
+      for (let times = 0; times < 4; times++) await guess({ email: here.agent });
+      await new Browser(server).signIn(here.agent);
+      for (let times = 0; times < 5; times++)
+        expect((await guess({ email: here.agent })).problem.code).toBe('wrong_sign_in');
+    });
+  });
+
+  describe('a page that listens', () => {
+    const listening = async (browser: Browser): Promise<Socket> => {
+      const socket = io(`${server.url}/studio`, {
+        transports: ['websocket'],
+        forceNew: true,
+        reconnection: false,
+        extraHeaders: { cookie: browser.cookie },
+      });
+      await new Promise((resolve, reject) =>
+        socket.once('connect', () => resolve(undefined)).once('connect_error', reject),
+      );
+      return socket;
+    };
+    const closed = (socket: Socket): Promise<unknown> =>
+      socket.connected ? new Promise(resolve => socket.once('disconnect', resolve)) : Promise.resolve();
+
+    test('hears nothing more once its session has ended, and others of the same member go on', async () => {
+      const [one, other] = [await new Browser(server).signIn(here.agent), await new Browser(server).signIn(here.agent)];
+      const [socket, still] = [await listening(one), await listening(other)];
+      await one.call(accountRoutes.signOut);
+      await closed(socket);
+      expect(still.connected).toBe(true);
+      still.close();
+    });
+
+    test.each([
+      ['the session', 'DELETE FROM sign_ins WHERE member_id = (SELECT id FROM members WHERE email = :email)'],
+      ['the role', "UPDATE members SET role = 'lead' WHERE email = :email"],
+    ])('is shut out with its next word when %s has changed elsewhere', async (_, sql) => {
+      const browser = await new Browser(server).signIn(here.agent);
+      const socket = await listening(browser);
+      await server.database.query(sql, { replacements: { email: here.agent } });
+      const shut = closed(socket);
+      // What was asked a moment ago still holds: it is asked again until it does not.
+      const asking = setInterval(() => socket.emit('typing', { conversation: '1' }), 100);
+      await shut;
+      clearInterval(asking);
+      await server.database.query("UPDATE members SET role = 'agent' WHERE email = :email", {
+        replacements: { email: here.agent },
+      });
+    });
+  });
+
   test('waits double up to a quarter of an hour', () => {
-    expect([0, 4, 5, 6, 7, 30].map(waitAfter)).toEqual([0, 0, 2, 4, 8, 900]);
+    expect([0, 4, 5, 6, 7, 30].map(failures => waitAfter(failures, 5))).toEqual([0, 0, 2, 4, 8, 900]);
   });
 });
 

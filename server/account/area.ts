@@ -1,4 +1,5 @@
 import type { Area } from '../house/area.ts';
+import { hashed } from '../http/secret.ts';
 import { Directories } from './directories.ts';
 import { members, signInFailures, signIns, teamMembers, teams, workspaces } from './model.ts';
 import { accountDoors } from './routes.ts';
@@ -9,7 +10,10 @@ export const account: Area = {
   name: 'account',
   tables: [workspaces, members, teams, teamMembers, signIns, signInFailures],
   offers: ({ tables, ports }) => ({
-    sessions: { of: cookies => sessionOf(tables, tokenOf(cookies)) },
+    sessions: {
+      of: cookies => sessionOf(tables, tokenOf(cookies)),
+      nameOf: cookies => hashed(tokenOf(cookies) ?? ''),
+    },
     directories: new Directories(tables, ports),
   }),
   doors: accountDoors,

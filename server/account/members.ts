@@ -1,4 +1,6 @@
+import { STUDIO_NAMESPACE } from '@kineta/contract';
 import type { House } from '../house/house.ts';
+import { rooms } from '../live/rooms.ts';
 import { writeEvents } from '../stream/stream.ts';
 import { members } from './model.ts';
 
@@ -11,7 +13,7 @@ export const MEMBER_REMOVED = 'member removed';
  * @returns whether there was such a member
  */
 export async function removeMember(
-  { database, tables, ports }: House,
+  { database, tables, ports, io }: House,
   workspace: string,
   id: string,
 ): Promise<boolean> {
@@ -23,12 +25,12 @@ export async function removeMember(
     const nowhere = { conversationId: null, flowId: null, editionId: null, number: null };
     const said = { member: { id, name: member.name } };
     await writeEvents(
-      database,
       [{ ...nowhere, workspaceId: workspace, kind: MEMBER_REMOVED, at: new Date(), said }],
       transaction,
     );
     return true;
   });
   ports.directories.forget(workspace);
+  io.of(STUDIO_NAMESPACE).in(rooms.member(id)).disconnectSockets(true);
   return removed;
 }

@@ -16,6 +16,15 @@ import {
   usually,
 } from '../database/table.ts';
 
+/** What cannot be read of a list is left out of it: one bad value takes nobody’s settings, account or sign-in away. */
+const readable = <T>(one: z.ZodType<T>): z.ZodType<T[]> =>
+  z.array(z.unknown()).transform(all =>
+    all.flatMap(value => {
+      const read = one.safeParse(value);
+      return read.success ? [read.data] : [];
+    }),
+  );
+
 /** A business with its own members, flows and conversations; everything else belongs to one. */
 export const workspaces = table('workspaces', {
   id: identity,
@@ -24,7 +33,7 @@ export const workspaces = table('workspaces', {
   language: text(20),
   country: text(2),
   currency: text(3),
-  business: json(z.array(BusinessFact)),
+  business: json(readable(BusinessFact)),
   mailFrom: nullable(text(320)),
   allowedHosts: usually(json(z.array(z.string()))),
   createdAt: instant,

@@ -1,17 +1,21 @@
-import { accountRoutes } from '@kineta/contract';
+import { accountRoutes, STUDIO_NAMESPACE } from '@kineta/contract';
 import { stringifySetCookie } from 'cookie';
 import type { Request, Response } from 'express';
 import type { House } from '../house/house.ts';
+import { hashed } from '../http/secret.ts';
 import { type Doors, serve } from '../http/serve.ts';
+import { addressOf } from '../limits/address.ts';
+import { rooms } from '../live/rooms.ts';
+import { DEVICE_COOKIE, DEVICE_DAYS } from './device.ts';
 import { accountOf, signIn } from './service.ts';
 import { COOKIE, endSession, SESSION_DAYS, tokenOf } from './session.ts';
 
-function setCookie(request: Request, response: Response, token: string, maxAge: number): void {
+function setCookie(request: Request, response: Response, name: string, value: string, maxAge: number): void {
   response.append(
     'Set-Cookie',
     stringifySetCookie({
-      name: COOKIE,
-      value: token,
+      name,
+      value,
       httpOnly: true,
       sameSite: 'lax',
       secure: request.secure,
@@ -21,16 +25,26 @@ function setCookie(request: Request, response: Response, token: string, maxAge: 
   );
 }
 
-export function accountDoors(doors: Doors, { tables, ports }: House): void {
+export function accountDoors(doors: Doors, { tables, ports, io, options }: House): void {
   serve(doors, accountRoutes.signIn, async ({ body, request, response }) => {
-    const { token, me } = await signIn(tables, body, request.ip ?? 'unknown');
-    setCookie(request, response, token, SESSION_DAYS * 86_400);
+    const { token, device, me } = await signIn(tables, body, {
+      address: addressOf(request, options.proxies ?? 0),
+      cookies: request.headers.cookie,
+      secret: options.secret,
+    });
+    setCookie(request, response, COOKIE, token, SESSION_DAYS * 86_400);
+    setCookie(request, response, DEVICE_COOKIE, device, DEVICE_DAYS * 86_400);
     return accountOf(ports, me);
   });
   serve(doors, accountRoutes.signOut, async ({ request, response }) => {
     const token = tokenOf(request.headers.cookie);
-    if (token) await endSession(tables, token);
-    setCookie(request, response, '', 0);
+    if (token) {
+      await endSession(tables, token);
+      io.of(STUDIO_NAMESPACE)
+        .in(rooms.session(hashed(token)))
+        .disconnectSockets(true);
+    }
+    setCookie(request, response, COOKIE, '', 0);
     return { ok: true as const };
   });
   serve(doors, accountRoutes.me, (_, me) => accountOf(ports, me));

@@ -32,6 +32,7 @@ export async function start(): Promise<void> {
     secret: settings.KINETA_SECRET ?? secretIn(home),
     host: settings.KINETA_HOST,
     proxies: settings.KINETA_PROXIES,
+    visitorsPerAddress: settings.KINETA_VISITORS_PER_ADDRESS,
     smtpUrl: settings.KINETA_SMTP_URL,
     mailFrom: settings.KINETA_MAIL_FROM,
     standIns: settings.KINETA_STANDINS,

@@ -22,12 +22,16 @@ const line = (text: string) => [[{ text }]];
 const end: Step = { id: 'end', kind: 'end' };
 const say = (id: string, text: string): Step => ({ id, kind: 'say', line: line(text) });
 
+const keys: string[] = [];
+
 /** Answers as services do that work, and as those do that do not. */
 function oddService(): Promise<Server> {
   const server = createServer((request, response) => {
     const path = request.url ?? '';
+    keys.push(String(request.headers['idempotency-key']));
     if (path.startsWith('/hang')) return;
-    if (path.startsWith('/html')) response.setHeader('content-type', 'text/html').end('<h1>Hello</h1>');
+    if (path.startsWith('/lone')) response.setHeader('content-type', 'application/json').end('{"town": "\\ud83d"}');
+    else if (path.startsWith('/html')) response.setHeader('content-type', 'text/html').end('<h1>Hello</h1>');
     else if (path.startsWith('/broken')) response.writeHead(500).end('no');
     else if (path.startsWith('/secured') && request.headers['x-api-key'] !== 'open sesame')
       response.writeHead(401).end();
@@ -81,8 +85,8 @@ afterEach(() => {
   letters.length = 0;
 });
 afterAll(async () => {
-  await server.close();
   service.closeAllConnections();
+  await server.close();
   service.close();
   await new Promise<void>(resolve => post.close(() => resolve()));
 });
@@ -93,7 +97,12 @@ const facts: Flow['facts'] = [
   { name: 'bill', type: 'money', scope: 'conversation' },
 ];
 
-async function publish(name: string, scenes: Record<string, Step[]>, sites = [workspace.site]): Promise<void> {
+async function publish(
+  name: string,
+  scenes: Record<string, Step[]>,
+  sites = [workspace.site],
+  by = lead,
+): Promise<void> {
   const flow: Flow = {
     format: 'kineta.flow/2',
     name,
@@ -101,13 +110,13 @@ async function publish(name: string, scenes: Record<string, Step[]>, sites = [wo
     facts,
     scenes: Object.entries(scenes).map(([id, steps]) => ({ id, title: id, steps })),
   };
-  const made = await lead.call(flowRoutes.create, { body: { file: JSON.stringify(flow) } });
-  const done = await lead.call(flowRoutes.publish, { params: { id: made.reply.id }, body: { revision: 1, sites } });
+  const made = await by.call(flowRoutes.create, { body: { file: JSON.stringify(flow) } });
+  const done = await by.call(flowRoutes.publish, { params: { id: made.reply.id }, body: { revision: 1, sites } });
   if (done.problem) throw new Error(done.problem.detail);
 }
 
-async function visit(on = server): Promise<VisitorPage> {
-  const page = new VisitorPage(on, await boardingPass(on, workspace.siteKey));
+async function visit(on = server, to = workspace): Promise<VisitorPage> {
+  const page = new VisitorPage(on, await boardingPass(on, to.siteKey));
   pages.push(page);
   return page.open();
 }
@@ -215,6 +224,58 @@ describe('a service', () => {
     expect(await log(page)).toEqual(['The service failed: its address cannot be read.']);
   });
 
+  test('whose address is the name of something else is gone on without', async () => {
+    await publish('Calling', calling('https://constructor/x', { tries: 2 }));
+    const page = await visit();
+    await vi.waitFor(() => expect(page.said).toEqual(['I cannot look that up just now.']), 8_000);
+    expect(await log(page)).toEqual(['The service failed: it could not be reached.']);
+  });
+  test('that answers with half a character is heard, with that half left out', async () => {
+    await publish('Calling', calling('https://services.example/lone'));
+    const page = await visit();
+    await vi.waitFor(() => expect(page.said).toEqual(['That is in \ufffd.']), 5_000);
+  });
+  test('is told with each try by which order it is called', async () => {
+    keys.length = 0;
+    await publish('Calling', calling('https://services.example/broken', { tries: 2 }));
+    const page = await visit();
+    await vi.waitFor(() => expect(page.said).toHaveLength(1), 8_000);
+    expect(keys).toHaveLength(2);
+    expect(new Set(keys).size).toBe(1);
+    expect(keys[0]).toMatch(/^"kineta-[\w-]+"$/);
+  });
+  test('that never answers makes nobody of another workspace wait', async () => {
+    const slow = await makeWorkspace(server.database, 'slow');
+    const theirs = await new Browser(server).signIn(slow.lead);
+    await publish('Hanging', calling('https://services.example/hang', { limit: 30 }), [slow.site], theirs);
+    const scenes: Record<string, Step[]> = {
+      a: [
+        { id: 'p', kind: 'pause', for: { amount: 1, unit: 'seconds' } },
+        { id: 'email', kind: 'set', fact: 'email', value: 'maud@ellery.example' },
+        {
+          id: 'mail',
+          kind: 'email',
+          to: { fact: 'email' },
+          askedFor: true,
+          subject: line('Quick'),
+          line: line('Quick.'),
+          charts: [],
+        },
+        ...calling('https://services.example/json').a!,
+      ],
+      b: [end].map(step => ({ ...step, id: 'e2' })),
+    };
+    await publish('Quick', scenes);
+    await Promise.all(Array.from({ length: 40 }, () => visit(server, slow)));
+    const page = await visit();
+    await vi.waitFor(() => expect(page.said).toEqual(['That is in Ellerby.']), 20_000);
+    await vi.waitFor(() => expect(letters).toHaveLength(1), 20_000);
+    const [given] = await server.database.query<{ up: number }>(
+      'SELECT COUNT(*) AS up FROM outbox WHERE workspace_id = :id AND settled IS NOT NULL AND what LIKE "%hang%"',
+      { replacements: { id: slow.id }, type: QueryTypes.SELECT },
+    );
+    expect(Number(given!.up)).toBe(0);
+  });
   test('is tried again as often as the step says', async () => {
     await publish('Calling', calling('https://services.example/broken', { tries: 2 }));
     const page = await visit();

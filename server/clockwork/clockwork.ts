@@ -3,31 +3,34 @@ import type { Logger } from 'pino';
 /** How often what is due is looked for, in milliseconds, so that what another process left is found as well. */
 const EVERY = 1_000;
 
-/**
- * One kind of work that is kept in rows until it is due.
- * @returns whether there may be more at once
- */
-export type Duty = () => Promise<boolean>;
+/** One kind of work that is kept in rows until it is due. */
+export interface Duty {
+  name: string;
+  /**
+   * Looks for what is due, and begins it.
+   * @returns whether there may be more at once
+   */
+  turn(): Promise<boolean>;
+  /** Ends when all that was begun is over; what is due after that is left to others. */
+  close?(): Promise<void>;
+}
 
-/**
- * Looks, again and again, for what has fallen due, in whichever process it was ordered. What this process ordered itself
- * is looked for at its time, by {@link wake}.
- */
-export class Clockwork {
-  private readonly duties: readonly Duty[];
+/** One duty, turned again and again by itself. */
+class Wheel {
+  private readonly duty: Duty;
   private readonly logger: Logger;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private next = Number.POSITIVE_INFINITY;
   private running: Promise<void> | undefined;
   private stopped = false;
 
-  constructor(duties: readonly Duty[], logger: Logger) {
-    this.duties = duties;
+  /** @param first in how many milliseconds it turns first */
+  constructor(duty: Duty, logger: Logger, first: number) {
+    this.duty = duty;
     this.logger = logger;
-    this.wake(EVERY);
+    this.wake(first);
   }
 
-  /** Something falls due in so many milliseconds. */
   wake(after: number): void {
     const at = Date.now() + after;
     if (this.stopped || at >= this.next) return;
@@ -39,32 +42,52 @@ export class Clockwork {
     }, after);
   }
 
-  /** Ends when what is being done is done. */
   async close(): Promise<void> {
     this.stopped = true;
     clearTimeout(this.timer);
     await this.running;
+    await this.duty.close?.();
   }
 
   private async turn(): Promise<void> {
     if (this.stopped) return;
     let more = false;
-    for (const duty of this.duties)
-      try {
-        more = (await duty()) || more;
-      } catch (error) {
-        if (!this.stopped) this.logger.error({ err: error }, 'the clockwork stumbled');
-      }
+    try {
+      more = await this.duty.turn();
+    } catch (error) {
+      if (!this.stopped) this.logger.error({ err: error, duty: this.duty.name }, 'the clockwork stumbled');
+    }
     this.wake(more ? 0 : EVERY);
   }
 }
 
-/** Does several things at once, but not all. */
-export async function fewAtOnce<T>(few: number, list: readonly T[], work: (item: T) => Promise<void>): Promise<void> {
-  const rest = list.values();
-  await Promise.all(
-    Array.from({ length: Math.min(few, list.length) }, async () => {
-      for (const item of rest) await work(item);
-    }),
-  );
+/**
+ * Looks, again and again, for what has fallen due, in whichever process it was ordered. What this process ordered itself
+ * is looked for at its time, by {@link wake}. Every duty goes its own way: one that takes long holds up no other.
+ */
+export class Clockwork {
+  private readonly wheels: readonly Wheel[];
+
+  constructor(duties: readonly Duty[], logger: Logger) {
+    // One after the other through the second, so that messages do not wait for all of them at once.
+    this.wheels = duties.map((duty, index) => new Wheel(duty, logger, ((index + 1) / duties.length) * EVERY));
+  }
+
+  /** Something falls due in so many milliseconds. */
+  wake(after: number): void {
+    for (const wheel of this.wheels) wheel.wake(after);
+  }
+
+  /**
+   * Begins nothing any more, and ends when what is being done is done; what takes longer than so many milliseconds is
+   * left behind, and is taken over by another process.
+   */
+  async close(within = 10_000): Promise<void> {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const enough = new Promise<void>(resolve => {
+      timer = setTimeout(resolve, within);
+    });
+    await Promise.race([Promise.all(this.wheels.map(wheel => wheel.close())), enough]);
+    clearTimeout(timer);
+  }
 }

@@ -1,5 +1,6 @@
 import {
   type Act,
+  cut,
   type EntryBody,
   type Event,
   entriesOf,
@@ -59,6 +60,22 @@ export class Host {
       if (event.event !== 'told' || event.outcome !== 'failed' || event.about === undefined) return { entries: [] };
       const says = { code: 'email undelivered', to: event.about, why: event.why };
       return { entries: [{ kind: 'direction', says }] };
+    });
+  }
+
+  /** A flow cannot go on, for a reason that is not its own: people have the conversation from here. */
+  giveUp(
+    place: { workspace: string; conversation: string },
+    also: (transaction: Transaction) => Promise<void>,
+  ): Promise<Appended> {
+    return append(this.house.database, place, async (row, transaction) => {
+      await also(transaction);
+      if (!isLed(holdingOf(row))) return { entries: [] };
+      const to: Played = { does: 'hand over', team: null };
+      return {
+        entries: [{ kind: 'handed over', team: null, reason: { code: 'flow stumbled' } }],
+        changes: changesFor(row, played(holdingOf(row), to, Date.now())),
+      };
     });
   }
 
@@ -134,12 +151,12 @@ export class Host {
     { row, dues, ...stage }: Omit<Performing, 'changes' | 'came' | 'order' | 'due'> & { row: Changes; dues: number[] },
   ): Promise<Performing['came']> {
     const { conversation, now, transaction } = stage;
-    const orders: Array<{ kind: string; payload: object }> = [];
+    const orders: Array<{ kind: string; what: string; payload: object }> = [];
     const performing: Performing = {
       ...stage,
       changes: {},
       came: {},
-      order: (kind, payload) => orders.push({ kind, payload }),
+      order: (kind, what, payload) => orders.push({ kind, what: cut(what, 300), payload }),
       due: after => dues.push(after),
     };
     for (const effect of this.effects) {

@@ -2,7 +2,7 @@ import type { Entry, EntryBatch } from '@kineta/contract';
 import { type EntryBody, entryKindOf } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../database/connect.ts';
-import { inOneGo } from '../database/transaction.ts';
+import { ask, asRows, type Bound, inOneGo } from '../database/transaction.ts';
 import { notFound } from '../http/problem.ts';
 import { eventsOf, writeEvents } from '../stream/stream.ts';
 import type { Changes, ConversationRow } from './model.ts';
@@ -44,30 +44,31 @@ function entryOf(row: EntryRow): Entry {
   return { number: row.number, at: row.at.toISOString(), ...row.body };
 }
 
-/** A conversation’s log after an entry, in order. Raw, like all of this file: it is read and written with every message. */
+/** A conversation’s log after an entry, in order, as far as asked for. Raw, like all of this file: it is read and written with every message. */
 export async function readLog(
   database: Database,
   workspace: string,
   conversation: string,
   after = 0,
-  transaction?: Transaction,
+  most?: number,
 ): Promise<Entry[]> {
   const rows = await database.query<EntryRow>(
     `SELECT number, at, body FROM entries
-     WHERE conversation_id = :conversation AND number > :after AND workspace_id = :workspace ORDER BY number`,
-    { replacements: { conversation, after, workspace }, type: QueryTypes.SELECT, transaction },
+     WHERE conversation_id = :conversation AND number > :after AND workspace_id = :workspace
+     ORDER BY number ${most === undefined ? '' : 'LIMIT :most'}`,
+    { replacements: { conversation, after, workspace, most }, type: QueryTypes.SELECT },
   );
   return rows.map(entryOf);
 }
 
 /** Writes entries behind those that are there, in one statement. */
 export async function insertEntries(
-  database: Database,
   row: Pick<ConversationRow, 'id' | 'workspace_id'>,
   entries: readonly Entry[],
-  transaction?: Transaction,
+  transaction: Transaction,
 ): Promise<void> {
-  const rows = entries.map(({ number, at, ...body }) => [
+  if (entries.length === 0) return;
+  const rows = entries.map(({ number, at, ...body }): Bound[] => [
     row.id,
     number,
     row.workspace_id,
@@ -76,9 +77,11 @@ export async function insertEntries(
     'clientId' in body ? body.clientId : null,
     JSON.stringify(body),
   ]);
-  await database.query(
-    'INSERT INTO entries (conversation_id, number, workspace_id, kind, at, client_id, body) VALUES :rows',
-    { replacements: { rows }, type: QueryTypes.INSERT, transaction },
+  const { marks, values } = asRows(rows);
+  await ask(
+    transaction,
+    `INSERT INTO entries (conversation_id, number, workspace_id, kind, at, client_id, body) VALUES ${marks}`,
+    values,
   );
 }
 
@@ -95,14 +98,15 @@ export async function append(
 ): Promise<Appended> {
   const { workspace, conversation, clientId } = place;
   return inOneGo(database, async transaction => {
-    const [found] = await database.query<ConversationRow & { already: number | null }>(
+    const [found] = await ask<Array<ConversationRow & { already: number | null }>>(
+      transaction,
       `SELECT c.*, ${
         clientId === undefined
           ? 'NULL'
-          : '(SELECT e.number FROM entries e WHERE e.conversation_id = c.id AND e.client_id = :clientId)'
+          : '(SELECT e.number FROM entries e WHERE e.conversation_id = c.id AND e.client_id = ?)'
       } AS already
-       FROM conversations c WHERE c.id = :conversation AND c.workspace_id = :workspace FOR UPDATE`,
-      { replacements: { conversation, workspace, clientId }, type: QueryTypes.SELECT, transaction },
+       FROM conversations c WHERE c.id = ? AND c.workspace_id = ? FOR UPDATE`,
+      [...(clientId === undefined ? [] : [clientId]), conversation, workspace],
     );
     if (!found) throw notFound('conversation');
     const { already, ...row } = found;
@@ -134,9 +138,9 @@ export async function append(
     };
     // Sent one behind the other without waiting in between: they take one round trip together.
     await together([
-      entries.length > 0 ? insertEntries(database, row, entries, transaction) : undefined,
-      writeEvents(database, eventsOf(entries, where), transaction),
-      updateRow(database, next, transaction),
+      insertEntries(row, entries, transaction),
+      writeEvents(eventsOf(entries, where), transaction),
+      updateRow(next, transaction),
     ]);
     const number = clientId === undefined ? next.last_number : row.last_number + 1;
     const batch = { conversation, from: row.last_number + 1, to: next.last_number, entries };
@@ -145,16 +149,27 @@ export async function append(
 }
 
 /** Waits for all to be over before it fails with the first that did: the transaction is still theirs until then. */
-async function together(work: ReadonlyArray<Promise<unknown> | undefined>): Promise<void> {
+async function together(work: ReadonlyArray<Promise<unknown>>): Promise<void> {
   const failed = (await Promise.allSettled(work)).find(done => done.status === 'rejected');
   if (failed) throw failed.reason;
 }
 
-async function updateRow(database: Database, next: ConversationRow, transaction: Transaction): Promise<void> {
-  await database.query(
-    `UPDATE conversations SET flow_id = :flow_id, edition_id = :edition_id, holder = :holder, agent_id = :agent_id, team_id = :team_id, session = :session,
-              last_number = :last_number, preview = :preview, outcome = :outcome, visitor_name = :visitor_name, last_at = :last_at,
-              waiting_since = :waiting_since WHERE id = :id`,
-    { replacements: { ...next, session: JSON.stringify(next.session) }, type: QueryTypes.UPDATE, transaction },
-  );
+/** The columns that an event may change, in the order in which they are written. */
+const CHANGING = [
+  'flow_id',
+  'edition_id',
+  'holder',
+  'agent_id',
+  'team_id',
+  'last_number',
+  'preview',
+  'outcome',
+  'visitor_name',
+  'last_at',
+  'waiting_since',
+] as const;
+const UPDATE = `UPDATE conversations SET ${CHANGING.map(column => `${column} = ?`).join(', ')}, session = ? WHERE id = ?`;
+
+async function updateRow(next: ConversationRow, transaction: Transaction): Promise<void> {
+  await ask(transaction, UPDATE, [...CHANGING.map(column => next[column]), JSON.stringify(next.session), next.id]);
 }

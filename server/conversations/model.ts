@@ -12,6 +12,7 @@ import {
   reference,
   table,
   text,
+  usually,
 } from '../database/table.ts';
 import type { Directory } from '../house/ports.ts';
 
@@ -79,6 +80,8 @@ export const timers = table('timers', {
   workspaceId: reference(),
   ticket: integer,
   dueAt: instant,
+  /** How often it was tried to tell the conversation of it. */
+  tries: usually(integer),
 });
 
 /** A conversation’s row as the hot paths read it. */

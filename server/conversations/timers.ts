@@ -1,48 +1,80 @@
 import { QueryTypes } from 'sequelize';
-import { type Duty, fewAtOnce } from '../clockwork/clockwork.ts';
+import type { Duty } from '../clockwork/clockwork.ts';
+import { Lane, type Waiting } from '../clockwork/lane.ts';
+import { isUnavailable, type Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Announcer } from './announcer.ts';
 import type { Host } from './host.ts';
 import { timers as table } from './model.ts';
 
-const AT_ONCE = 50;
+/** Few enough that visitors’ messages always find a connection to the database free. */
+const SLOTS = { all: 8, share: 5 };
 /** For how many seconds a claimed timer is left to who claimed it; then another process may have died over it. */
-const LEASE = 30;
+const LEASE = 15;
+/** After so many tries a flow that cannot go on is left, and people have the conversation. */
+const MOST_TRIES = 4;
 
-interface Due {
-  conversation: string;
-  workspace: string;
+/** A timer that is due; it is known by its conversation. */
+interface Due extends Waiting {
   ticket: number;
+  tries: number;
 }
 
-/** Timers that are due. Raw: each is claimed by one process only, which goes past those that others hold. */
-function claim({ database }: House): Promise<Due[]> {
+/** Raw: read through an index, over all workspaces. */
+function due({ database }: House, most: number, without: readonly string[]): Promise<Waiting[]> {
+  return database.query<Waiting>(
+    `SELECT conversation_id AS id, workspace_id AS workspace FROM timers
+     WHERE due_at <= UTC_TIMESTAMP(3) ${without.length > 0 ? 'AND workspace_id NOT IN (:without)' : ''}
+     ORDER BY due_at LIMIT ${most}`,
+    { replacements: { without: [...without] }, type: QueryTypes.SELECT },
+  );
+}
+
+/** Raw: each is claimed by one process only, which goes past those that others hold. */
+function claim({ database }: House, ids: readonly string[]): Promise<Due[]> {
   return database.transaction(async transaction => {
     const rows = await database.query<Due>(
-      `SELECT conversation_id AS conversation, workspace_id AS workspace, ticket FROM timers
-       WHERE due_at <= UTC_TIMESTAMP(3) ORDER BY due_at LIMIT ${AT_ONCE} FOR UPDATE SKIP LOCKED`,
-      { type: QueryTypes.SELECT, transaction },
+      `SELECT conversation_id AS id, workspace_id AS workspace, ticket, tries + 1 AS tries FROM timers
+       WHERE conversation_id IN (:ids) AND due_at <= UTC_TIMESTAMP(3) ORDER BY due_at FOR UPDATE SKIP LOCKED`,
+      { replacements: { ids: [...ids] }, type: QueryTypes.SELECT, transaction },
     );
     if (rows.length > 0)
       await database.query(
-        `UPDATE timers SET due_at = UTC_TIMESTAMP(3) + INTERVAL ${LEASE} SECOND WHERE conversation_id IN (:ids)`,
-        { replacements: { ids: rows.map(row => row.conversation) }, type: QueryTypes.UPDATE, transaction },
+        `UPDATE timers SET tries = tries + 1, due_at = UTC_TIMESTAMP(3) + INTERVAL ${LEASE} SECOND
+         WHERE conversation_id IN (:ids)`,
+        { replacements: { ids: rows.map(({ id }) => id) }, type: QueryTypes.UPDATE, transaction },
       );
-    return rows;
+    return rows.map(row => ({ ...row, tries: Number(row.tries) }));
   });
 }
 
-/** Tells conversations that their timers are due. The row goes in the transaction of what comes of it. */
+/**
+ * Tells conversations that their timers are due. The row goes in the transaction of what comes of it. A flow that fails
+ * at it again and again is given up, so that its visitor is not left waiting: people have the conversation then.
+ */
 export function timers(house: House, host: Host, announcer: Announcer): Duty {
-  return async () => {
-    const due = await claim(house);
-    await fewAtOnce(4, due, async ({ conversation, workspace, ticket }) => {
-      const rows = house.tables.in(workspace).of(table);
-      const appended = await host.happen({ workspace, conversation }, { event: 'timer', ticket }, async transaction => {
-        await rows.remove({ conversationId: conversation, ticket }, { transaction });
-      });
-      await announcer.announce(appended);
-    });
-    return due.length === AT_ONCE;
-  };
+  return new Lane<Due>(
+    {
+      name: 'timers',
+      slots: SLOTS,
+      due: (most, without) => due(house, most, without),
+      claim: ids => claim(house, ids),
+      async run({ id, workspace, ticket, tries }) {
+        const place = { workspace, conversation: id };
+        const rows = house.tables.in(workspace).of(table);
+        const gone = async (transaction: Transaction): Promise<void> => {
+          await rows.remove({ conversationId: id, ticket }, { transaction });
+        };
+        try {
+          await announcer.announce(await host.happen(place, { event: 'timer', ticket }, gone));
+        } catch (error) {
+          if (tries < MOST_TRIES || isUnavailable(error)) throw error;
+          house.logger.error({ err: error, conversation: id }, 'a flow that cannot go on is given up');
+          await announcer.announce(await host.giveUp(place, gone));
+        }
+      },
+    },
+    () => house.wake(0),
+    house.logger,
+  );
 }

@@ -11,6 +11,8 @@ import { z } from 'zod';
 import type { House } from '../house/house.ts';
 import type { Site, Visitor } from '../house/ports.ts';
 import { ProblemError, problemOf } from '../http/problem.ts';
+import { addressOf } from '../limits/address.ts';
+import { Allowance, Places, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
 import { answer } from '../live/call.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Announcer } from './announcer.ts';
@@ -20,46 +22,65 @@ interface VisitorData {
   site: Site;
   visitor: Visitor | undefined;
   conversation: string | undefined;
-  /** When this socket may send again, and how many messages it has in hand: a few at once, then one a second. */
-  allowance: { left: number; at: number };
+  /** Under what its address is counted. */
+  address: string;
+  /** Gives back the places that it has. */
+  leave: Array<() => void>;
 }
 type VisitorNamespace = Namespace<VisitorCalls, VisitorNews, Record<string, never>, VisitorData>;
 
-const BURST = 8;
 const Missed = z.strictObject({ after: z.int().min(0) });
+const HASTY = 'That was a little fast. Your message is sent in a moment.';
+const BUSY = 'Too much comes from your network just now. Please wait a moment.';
+const MANY = 'The chat is open too often. Please close it somewhere else.';
 
-/** Slows down who sends faster than people type; the browser keeps what was refused and sends it again. */
-function spend(data: VisitorData): void {
-  const now = Date.now();
-  const { left, at } = data.allowance;
-  const have = Math.min(BURST, left + (now - at) / 1_000);
-  if (have < 1)
-    throw new ProblemError('slow_down', 'That was a little fast. Your message is sent in a moment.', { retryAfter: 1 });
-  data.allowance = { left: have - 1, at: now };
+/**
+ * What visitors may do in a while: by visitor, however many sockets they have; by address, as a new visitor is easily
+ * made; and by site, so that one site’s do not slow those of others.
+ * @param perAddress how many visitors may come from one address at a time: an office, a school, a phone company
+ */
+function allowances(perAddress: number) {
+  return {
+    replies: new Allowance('replies', { times: 20, seconds: 10 }, HASTY),
+    looks: new Allowance('looks', { times: 30, seconds: 10 }, HASTY),
+    typing: new Allowance('typing', { times: 20, seconds: 10 }, HASTY),
+    /** All that comes from an address. */
+    address: new Allowance('address', { times: perAddress * 20, seconds: 10 }, BUSY),
+    newcomers: new Allowance('newcomers', { times: perAddress, seconds: 60 }, BUSY),
+    handshakes: new Allowance('handshakes', { times: perAddress * 4, seconds: 10 }, BUSY),
+    site: new Allowance('site', { times: 20_000, seconds: 10 }, BUSY),
+    visitorSockets: new Places(12, MANY),
+    addressSockets: new Places(perAddress * 4, BUSY),
+  };
 }
 
 /** The visitors’ end: who is let in, and what they may call. */
-export function visitorEnd({ io, logger, ports }: House, visitors: VisitorService, live: Announcer): void {
+export function visitorEnd(house: House, visitors: VisitorService, live: Announcer): void {
+  const { io, logger, ports, options } = house;
+  const allowed = allowances(options.visitorsPerAddress ?? VISITORS_PER_ADDRESS);
   // The server is shared by both ends, so its own types name neither’s messages.
   const end = io.of(VISITOR_NAMESPACE) as unknown as VisitorNamespace;
 
   end.use(async (socket, next) => {
     try {
+      const address = addressOf(socket.request, options.proxies ?? 0);
+      await allowed.handshakes.spend(address);
       const handshake = VisitorHandshake.safeParse(socket.handshake.auth);
       if (!handshake.success) throw new ProblemError('invalid_request', 'The chat did not say which site it is on.');
       const pass = ports.boarding.read(handshake.data.boarding);
       if (!pass) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
       const site = await ports.sites.byKey(pass.siteKey);
       if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
-      socket.data.site = site;
-      socket.data.allowance = { left: BURST, at: Date.now() };
+      Object.assign(socket.data, { site, address, leave: [] });
       if (handshake.data.visitor) socket.data.visitor = await visitors.known(site, handshake.data.visitor);
       if (pass.late && !socket.data.visitor)
         throw new ProblemError('domain_not_allowed', 'This chat was opened long ago. Please reload the page.');
+      socket.data.leave.push(allowed.addressSockets.take(address));
       next();
     } catch (error) {
       const { problem, unexpected } = problemOf(error);
       if (unexpected) logger.error({ err: error }, 'visitor handshake failed');
+      for (const leave of socket.data.leave ?? []) leave();
       next(Object.assign(new Error(problem.detail), { data: problem }));
     }
   });
@@ -72,11 +93,21 @@ export function visitorEnd({ io, logger, ports }: House, visitors: VisitorServic
       return { visitor: data.visitor, conversation: data.conversation };
     };
 
+    /** What a visitor does is counted before anything is done about it. */
+    const spend = async (own: Allowance): Promise<void> => {
+      await own.spend(data.visitor?.id ?? socket.id);
+      await allowed.address.spend(data.address);
+      await allowed.site.spend(data.site.id);
+    };
+
     socket.on('hello', (hello, reply) =>
       answer(Hello, hello, reply, logger, async input => {
+        await spend(allowed.looks);
+        if (!data.visitor) await allowed.newcomers.spend(data.address);
         const pass = data.visitor ? undefined : await visitors.welcome(data.site);
         const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
         data.visitor = visitor;
+        if (data.leave.length < 2) data.leave.push(allowed.visitorSockets.take(visitor.id));
         const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
           data.conversation = conversation;
           await socket.join(rooms.visitor(conversation));
@@ -100,22 +131,25 @@ export function visitorEnd({ io, logger, ports }: House, visitors: VisitorServic
     socket.on('reply', (message, reply) =>
       answer(VisitorReply, message, reply, logger, async input => {
         const { visitor, conversation } = there();
-        spend(data);
+        await spend(allowed.replies);
         const appended = await visitors.reply(visitor, conversation, input);
         await live.announce(appended);
         return { number: appended.number };
       }),
     );
     socket.on('missed', (request, reply) =>
-      answer(Missed, request, reply, logger, ({ after }) => {
+      answer(Missed, request, reply, logger, async ({ after }) => {
         const { visitor, conversation } = there();
+        await spend(allowed.looks);
         return visitors.missed(visitor, conversation, after);
       }),
     );
-    socket.on('typing', () => {
-      if (data.conversation) live.visitorTypes(data.conversation);
+    socket.on('typing', async () => {
+      if (data.visitor && data.conversation && (await allowed.typing.has(data.visitor.id)))
+        live.visitorTypes(data.conversation);
     });
     socket.on('disconnect', () => {
+      for (const leave of data.leave) leave();
       const { conversation } = data;
       if (!conversation) return;
       live

@@ -1,6 +1,15 @@
 import { randomInt, timingSafeEqual } from 'node:crypto';
 import type { EntryBatch, Hello, VisitorPass, VisitorReply } from '@kineta/contract';
-import { type Event, freshSession, type Presence, plainVisit, presence, type Visit, visitorWrote } from '@kineta/core';
+import {
+  cut,
+  type Event,
+  freshSession,
+  type Presence,
+  plainVisit,
+  presence,
+  type Visit,
+  visitorWrote,
+} from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
@@ -16,6 +25,9 @@ import { type ConversationRow, conversations, visitors } from './model.ts';
 /** How long after its end a conversation is gone on with, rather than a new one begun. */
 const GOES_ON_FOR = 30 * 60 * 1_000;
 
+/** How many entries a browser that was away is given at once. */
+const MISSED_AT_ONCE = 100;
+
 /** How a visit came about, from what the browser told of it. */
 function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>): Visit {
   const page = URL.canParse(hello.page, 'https://site.example')
@@ -23,11 +35,11 @@ function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>):
     : undefined;
   const referrer = hello.referrer && URL.canParse(hello.referrer) ? new URL(hello.referrer).host : '';
   return {
-    page: hello.page.slice(0, 500),
+    page: cut(hello.page, 500),
     device: hello.device ?? 'computer',
     language: hello.language ?? plainVisit.language,
-    referrer: referrer.slice(0, 200),
-    campaign: page?.searchParams.get('utm_campaign')?.slice(0, 100) ?? '',
+    referrer: cut(referrer, 200),
+    campaign: cut(page?.searchParams.get('utm_campaign') ?? '', 100),
     ...known,
   };
 }
@@ -85,10 +97,12 @@ export class VisitorService {
     return { row: begun?.row ?? row, missed, ...(begun ? { begun } : {}) };
   }
 
-  /** What came after an entry, for a browser that was away. */
+  /** What came after an entry, for a browser that was away: a page of it. */
   async missed(visitor: Visitor, conversation: string, after: number): Promise<EntryBatch> {
-    const entries = await readLog(this.house.database, visitor.workspace, conversation, after);
-    return forVisitor({ conversation, from: after + 1, to: entries.at(-1)?.number ?? after, entries });
+    const entries = await readLog(this.house.database, visitor.workspace, conversation, after, MISSED_AT_ONCE);
+    const to = entries.at(-1)?.number ?? after;
+    const more = entries.length === MISSED_AT_ONCE ? { more: true as const } : {};
+    return forVisitor({ conversation, from: after + 1, to, entries, ...more });
   }
 
   /** A visitor’s message, played when a flow leads. The same message sent again changes nothing. */
@@ -134,7 +148,7 @@ export class VisitorService {
         seed: randomInt(2 ** 31),
         lastNumber: 0,
         preview: '',
-        page: hello.page.slice(0, 500),
+        page: cut(hello.page, 500),
         visit: visitOf(hello, { returning: last !== undefined, knownPerson: known?.personId != null }),
         startedAt: now,
         lastAt: now,

@@ -69,7 +69,8 @@ export function connect(url: string, poolSize = 16): Database {
 
 /** Whether an error says that a row with this key is there already; what else the transaction did is not undone by it. */
 export function isTaken(error: unknown): boolean {
-  return (error as { name?: string } | null)?.name === 'SequelizeUniqueConstraintError';
+  const { name, code } = (error ?? {}) as { name?: string; code?: string };
+  return name === 'SequelizeUniqueConstraintError' || code === 'ER_DUP_ENTRY';
 }
 
 /** Whether an error says that the database cannot be reached now, so that trying again later makes sense. */

@@ -12,6 +12,7 @@ import { schedule } from './migrations/0008-schedule.ts';
 import { keys } from './migrations/0009-keys.ts';
 import { ground } from './migrations/0010-ground.ts';
 import { peopleWords } from './migrations/0011-people-words.ts';
+import { lanes } from './migrations/0012-lanes.ts';
 
 /**
  * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
@@ -41,6 +42,7 @@ export async function migrate(database: Database): Promise<void> {
           keys,
           ground,
           peopleWords,
+          lanes,
         ],
         context: database.getQueryInterface(),
         storage: new SequelizeStorage({ sequelize: database }),

@@ -1,11 +1,43 @@
 import { Transaction } from 'sequelize';
 import type { Database, Transaction as SequelizeTransaction } from './connect.ts';
 
+/** As much of the driver’s connection as is used without Sequelize. */
+interface Connection {
+  query(
+    asked: string | { sql: string; typeCast: (column: unknown, next: () => unknown) => unknown },
+    values?: readonly Bound[],
+  ): Promise<unknown>;
+}
+
+/** What a statement’s question marks may stand for. */
+export type Bound = string | number | boolean | Date | null;
+
 /** What of a transaction Sequelize keeps to itself. */
 interface Begun {
-  connection: { query(sql: string): Promise<unknown> };
+  connection: Connection;
   begin(): Promise<void>;
   prepareEnvironment(): Promise<void>;
+}
+
+/** As the driver itself reads it: JSON as values, instants as `Date`, identities as text. */
+const typeCast = (_: unknown, next: () => unknown): unknown => next();
+
+/**
+ * Asks the database on the connection of a transaction, past Sequelize, which takes a third of the work of a message for
+ * wording statements and reading answers. For what is asked with every message, and nothing else.
+ * @param sql with a question mark for every value
+ * @returns the rows, or what the driver says of what was changed
+ * @throws the driver’s errors, as they are
+ */
+export function ask<T>(transaction: SequelizeTransaction, sql: string, values: readonly Bound[]): Promise<T> {
+  const { connection } = transaction as unknown as Begun;
+  return connection.query({ sql, typeCast }, values) as Promise<T>;
+}
+
+/** The values of an `INSERT`: a row of question marks for every row. */
+export function asRows(rows: ReadonlyArray<readonly Bound[]>): { marks: string; values: Bound[] } {
+  const one = `(${rows[0]?.map(() => '?').join(', ')})`;
+  return { marks: rows.map(() => one).join(', '), values: rows.flat() };
 }
 
 /**

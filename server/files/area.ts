@@ -7,6 +7,6 @@ import { Files } from './service.ts';
 export const files: Area = {
   name: 'files',
   tables: [table, fileParts],
-  offers: ({ tables }) => ({ files: new Files(tables) }),
+  offers: ({ tables, ports }) => ({ files: new Files(tables, ports) }),
   doors: fileDoors,
 };

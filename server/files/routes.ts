@@ -3,11 +3,18 @@ import express from 'express';
 import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../http/serve.ts';
+import { addressOf } from '../limits/address.ts';
+import { Allowance, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
 import { Files, MOST_BYTES } from './service.ts';
 
+const HASTY = 'That were a few files at once. Please send the next in a moment.';
+
 /** Visitors send files here, with the pass that their browser keeps; members of the workspace get them. */
-export function fileDoors(doors: Doors, { tables, ports }: House): void {
-  const files = new Files(tables);
+export function fileDoors(doors: Doors, { tables, ports, options }: House): void {
+  const files = new Files(tables, ports);
+  const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
+  const ofVisitor = new Allowance('files', { times: 10, seconds: 60 }, HASTY);
+  const ofAddress = new Allowance('files from', { times: perAddress * 4, seconds: 60 }, HASTY);
   doors.router.post(
     '/w/:key/files',
     async (request, response, next) => {
@@ -18,6 +25,9 @@ export function fileDoors(doors: Doors, { tables, ports }: House): void {
         const [id = '', secret = ''] = (request.get('x-kineta-visitor') ?? '').split('.');
         const visitor = /^\d{1,19}$/.test(id) ? await ports.visitors.known(site, { id, secret }) : undefined;
         if (!visitor) throw new ProblemError('not_allowed', 'Please open the chat again, then send the file.');
+        // Counted before any of it is read: a file may be large.
+        await ofVisitor.spend(visitor.id);
+        await ofAddress.spend(addressOf(request, options.proxies ?? 0));
         response.locals.visitor = visitor;
         next();
       } catch (error) {

@@ -2,13 +2,15 @@ import { randomBytes } from 'node:crypto';
 import type { FileGiven } from '@kineta/core';
 import { fileTypeFromBuffer } from 'file-type';
 import type { Tables } from '../database/rows.ts';
-import type { Visitor } from '../house/ports.ts';
+import type { Ports, Visitor } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { fileParts, files } from './model.ts';
 
 /** The most bytes of one file, and the most files of one visitor in a day. */
 export const MOST_BYTES = 15 * 1_024 * 1_024;
 const MOST_A_DAY = 20;
+/** The most files of all visitors of a workspace in a day. */
+const MOST_OF_ALL = 2_000;
 const DAY = 86_400_000;
 /** The bytes of one piece of a file’s content. */
 const PIECE = 1_024 * 1_024;
@@ -29,9 +31,11 @@ const given = ({ id, name, type, size }: FileGiven): FileGiven => ({ id, name, t
 /** The files that visitors send. */
 export class Files {
   private readonly tables: Tables;
+  private readonly ports: Pick<Ports, 'visitors'>;
 
-  constructor(tables: Tables) {
+  constructor(tables: Tables, ports: Pick<Ports, 'visitors'>) {
     this.tables = tables;
+    this.ports = ports;
   }
 
   /**
@@ -50,7 +54,11 @@ export class Files {
     const createdAt = new Date();
     const since = new Date(createdAt.getTime() - DAY);
     await this.tables.database.transaction(async transaction => {
+      // Under the visitor’s lock, so that files sent at the same moment are all counted.
+      await this.ports.visitors.held(visitor, transaction);
       const today = await rows.count({ visitorId: visitor.id, createdAt: { after: since } }, { transaction });
+      if ((await rows.count({ createdAt: { after: since } }, { transaction })) >= MOST_OF_ALL)
+        throw new ProblemError('slow_down', 'No more files can be taken today. Please send it tomorrow.');
       if (today >= MOST_A_DAY)
         throw new ProblemError('slow_down', 'That is a lot of files for one day. Please send the rest tomorrow.');
       await rows.add({ ...file, visitorId: visitor.id, createdAt }, { transaction });

@@ -218,7 +218,6 @@ export class Publisher {
     await this.rows(workspace).of(flows).change({ editionId: edition, changes }, { id: flow }, { transaction });
     const nowhere = { conversationId: null, number: null };
     await writeEvents(
-      this.house.database,
       [
         {
           ...nowhere,

@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { FlowDetail, FlowSummary, flowRoutes } from '@kineta/contract';
 import {
   blankFlow,
+  cut,
   type Flow,
   type FlowFile,
   FlowFileError,
@@ -136,7 +137,7 @@ export class FlowService {
     if (wish.from !== undefined) {
       const { draft } = await this.draft(me, wish.from);
       const kept = await this.runs.list(me, wish.from);
-      return { flow: named(draft, `${draft.name.slice(0, 90)} (copy)`), runs: kept.map(({ run }) => run) };
+      return { flow: named(draft, `${cut(draft.name, 90)} (copy)`), runs: kept.map(({ run }) => run) };
     }
     return { flow: blankFlow(wish.name ?? 'New flow', SPEAKER, () => randomBytes(6).toString('base64url')), runs: [] };
   }

@@ -17,8 +17,11 @@ export interface Performing {
   changes: { visitorName?: string; outcome?: string | null };
   /** What the flow came to, when that is not to be seen from where it stands. */
   came: { to?: Played; onWith?: string };
-  /** Puts an order into the outbox, for the errand of this kind. */
-  order(kind: string, payload: object): void;
+  /**
+   * Puts an order into the outbox, for the errand of this kind.
+   * @param what to whom it goes, as leads know it: an address
+   */
+  order(kind: string, what: string, payload: object): void;
   /** Something falls due in so many milliseconds. */
   due(after: number): void;
 }

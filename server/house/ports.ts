@@ -77,6 +77,8 @@ export interface Ports {
   sessions: {
     /** Who a `Cookie` header says that somebody is; undefined when they are not signed in. */
     of(cookies: string | undefined): Promise<SignedIn | undefined>;
+    /** By what a session is known among us: not its token, which lets in. */
+    nameOf(cookies: string | undefined): string;
   };
   directories: {
     /** At most two seconds old. @throws when there is no such workspace */

@@ -1,4 +1,5 @@
 import { type Problem, type ProblemCode, problemCodes } from '@kineta/contract';
+import { TooDeep } from '@kineta/core';
 import { isUnavailable } from '../database/connect.ts';
 
 const titles: Record<ProblemCode, string> = {
@@ -42,17 +43,30 @@ export class ProblemError extends Error {
   }
 }
 
+/** What came from outside was wrong already before anybody of ours looked at it: said by the parts that read requests. */
+function clientError(error: unknown): ProblemError | undefined {
+  if (error instanceof TooDeep) return new ProblemError('invalid_request', 'That is nested too deeply to be meant.');
+  const { type, status, code } = (error ?? {}) as { type?: string; status?: unknown; code?: string };
+  const { code: ofDatabase } = (error as { original?: { code?: string } } | null)?.original ?? {};
+  const packet = /PACKET_TOO_LARGE|MAX_ALLOWED_PACKET/;
+  if (type === 'entity.too.large' || packet.test(code ?? '') || packet.test(ofDatabase ?? ''))
+    return new ProblemError('too_large', 'That is more than Kineta takes at once.');
+  if (typeof status !== 'number' || status < 400 || status >= 500) return undefined;
+  if (status === 404) return new ProblemError('not_found', 'There is nothing at this address.');
+  const details: Record<string, string> = {
+    'entity.parse.failed': 'The request is broken JSON.',
+    'charset.unsupported': 'The request is in a charset that Kineta does not read; UTF-8 is.',
+    'encoding.unsupported': 'The request is packed in a way that Kineta does not read.',
+    'request.aborted': 'The request ended before it was whole.',
+  };
+  return new ProblemError('invalid_request', details[type ?? ''] ?? 'The request cannot be read.', { status });
+}
+
 /** Any error as a problem. What is not meant for the caller is not told; `unexpected` says to log it. */
 export function problemOf(error: unknown): { problem: Problem; unexpected: boolean } {
   if (error instanceof ProblemError) return { problem: error.problem, unexpected: false };
-  const type = (error as { type?: string } | null)?.type;
-  if (type === 'entity.too.large')
-    return {
-      problem: new ProblemError('too_large', 'That is more than Kineta takes at once.').problem,
-      unexpected: false,
-    };
-  if (type === 'entity.parse.failed')
-    return { problem: new ProblemError('invalid_request', 'The request is broken JSON.').problem, unexpected: false };
+  const known = clientError(error);
+  if (known) return { problem: known.problem, unexpected: false };
   if (isUnavailable(error))
     return {
       problem: new ProblemError(

@@ -1,4 +1,5 @@
 import type { Route } from '@kineta/contract';
+import { wellFormed } from '@kineta/core';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
@@ -69,8 +70,8 @@ export function serve<R extends Route>(
       }
       const asked = {
         params: checked(route.params, request.params, 'params'),
-        query: checked(route.query, request.query, 'query'),
-        body: checked(route.body, route.bodyType ? {} : request.body, 'body'),
+        query: checked(route.query, wellFormed({ ...request.query }), 'query'),
+        body: checked(route.body, route.bodyType ? {} : wellFormed(request.body), 'body'),
         request,
         response,
       } as Asked<R>;

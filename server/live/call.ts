@@ -1,4 +1,5 @@
 import type { Answered } from '@kineta/contract';
+import { wellFormed } from '@kineta/core';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
 import { ProblemError, problemOf } from '../http/problem.ts';
@@ -16,7 +17,7 @@ export async function answer<S extends z.ZodType, T extends object>(
 ): Promise<void> {
   const say = typeof reply === 'function' ? (reply as (answered: Answered<T>) => void) : () => {};
   try {
-    const parsed = schema.safeParse(given);
+    const parsed = schema.safeParse(wellFormed(given));
     if (!parsed.success)
       throw new ProblemError(
         'invalid_request',

@@ -1,6 +1,9 @@
 /** Rooms: who is told what. A conversation has one for its visitor’s pages and one for the agents who watch it. */
 export const rooms = {
   workspace: (id: string): string => `workspace:${id}`,
+  /** The pages of one session of a member, by the hash of its token; and all pages of a member. */
+  session: (token: string): string => `session:${token}`,
+  member: (id: string): string => `member:${id}`,
   visitor: (conversation: string): string => `visitor:${conversation}`,
   /** Named with its workspace, so that nobody hears of another’s. */
   draft: (workspace: string, flow: string): string => `draft:${workspace}:${flow}`,

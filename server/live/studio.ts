@@ -16,8 +16,25 @@ function sameOrigin(socket: Socket): boolean {
   }
 }
 
-/** The studio’s end: members only, told of their workspace; what else they call and hear is the areas’. */
-export function studioEnd(house: House): void {
+interface StudioData {
+  me: SignedIn;
+  /** The hash of the session’s token. */
+  session: string;
+  /** When it was last asked whether the session still lets in. */
+  askedAt: number;
+}
+
+/** For how many milliseconds the answer to that is good. */
+const ASKED_AGAIN_AFTER = 1_000;
+/** How often those who only listen are looked at, in milliseconds: another process may have ended their session. */
+const LOOKED_EVERY = 10_000;
+
+/**
+ * The studio’s end: members only, told of their workspace; what else they call and hear is the areas’. Who is no member any
+ * more, or is another kind of member, hears nothing more.
+ * @returns stops looking after those who listen
+ */
+export function studioEnd(house: House): () => void {
   const { io, logger, ports, areas } = house;
   const end = io.of(STUDIO_NAMESPACE);
   end.use(async (socket, next) => {
@@ -25,7 +42,8 @@ export function studioEnd(house: House): void {
       if (!sameOrigin(socket)) throw new ProblemError('not_allowed', 'Only the studio may listen here.');
       const me = await ports.sessions.of(socket.handshake.headers.cookie);
       if (!me) throw new ProblemError('not_signed_in', 'Please sign in; nothing you wrote is lost.');
-      socket.data.me = me;
+      const session = ports.sessions.nameOf(socket.handshake.headers.cookie);
+      Object.assign(socket.data, { me, session, askedAt: Date.now() } satisfies StudioData);
       next();
     } catch (error) {
       const { problem, unexpected } = problemOf(error);
@@ -34,8 +52,31 @@ export function studioEnd(house: House): void {
     }
   });
   end.on('connection', async socket => {
-    const { me } = socket.data as { me: SignedIn };
+    const { me, session } = socket.data as StudioData;
+    socket.use((_, next) => {
+      stillMember(socket).then(
+        still => (still ? next() : socket.disconnect(true)),
+        // Without the database nothing can be done anyhow; what is asked for says so by itself.
+        () => next(),
+      );
+    });
     for (const area of areas) area.studio?.(socket, me, house);
-    await socket.join(rooms.workspace(me.workspace));
+    await socket.join([rooms.workspace(me.workspace), rooms.member(me.id), rooms.session(session)]);
   });
+
+  /** Whether the session still lets in whom it let in, as what they were then. */
+  async function stillMember(socket: Socket): Promise<boolean> {
+    const data = socket.data as StudioData;
+    if (Date.now() - data.askedAt < ASKED_AGAIN_AFTER) return true;
+    data.askedAt = Date.now();
+    const now = await ports.sessions.of(socket.handshake.headers.cookie);
+    return now?.id === data.me.id && now.role === data.me.role && now.workspace === data.me.workspace;
+  }
+
+  const timer = setInterval(async () => {
+    for (const socket of end.sockets.values())
+      if (!(await stillMember(socket).catch(() => true))) socket.disconnect(true);
+  }, LOOKED_EVERY);
+  timer.unref();
+  return () => clearInterval(timer);
 }

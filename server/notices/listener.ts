@@ -1,5 +1,6 @@
 import type { Notice } from '@kineta/contract';
 import { STUDIO_NAMESPACE } from '@kineta/contract';
+import { cut } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
@@ -21,7 +22,7 @@ export function noticeListener({ tables, database, ports, io }: House): Listener
         const { team, text } = Notified.parse(said);
         const { teams } = await ports.directories.of(workspaceId);
         const teamId = [...teams.values()].find(known => known.name === team)?.id ?? null;
-        const row = { conversationId, teamId, text: text.slice(0, 1_000), at };
+        const row = { conversationId, teamId, text: cut(text, 1_000), at };
         const id = await tables.in(workspaceId).of(notices).add(row, { transaction });
         // Raw: of the conversation only what it is called is wanted, and it is another area’s.
         const [named] = await database.query<{ visitor: string }>(

@@ -1,8 +1,8 @@
 import { lookup as dnsLookup } from 'node:dns';
-import type { LookupFunction } from 'node:net';
-import type { ServiceRequest } from '@kineta/core';
-import ipaddr from 'ipaddr.js';
+import { isIP, type LookupFunction } from 'node:net';
+import { type ServiceRequest, TooDeep, wellFormed } from '@kineta/core';
 import { Agent, fetch } from 'undici';
+import { isPublic } from './public-address.ts';
 
 /** Why a call gave nothing to go on with, as a sentence’s end for the log. */
 export class CallFailed extends Error {
@@ -16,16 +16,6 @@ export class CallFailed extends Error {
 
 /** The most that is read of an answer, in bytes. */
 const MOST_BYTES = 256 * 1_024;
-
-/** Whether an address belongs to the public internet, and not to a private network or this machine. */
-export function isPublic(address: string): boolean {
-  try {
-    const parsed = ipaddr.process(address);
-    return parsed.range() === 'unicast';
-  } catch {
-    return false;
-  }
-}
 
 const blocked = 'its address is inside a private network, which the workspace does not allow.';
 
@@ -48,18 +38,28 @@ function cause(error: unknown): CallFailed | undefined {
   return undefined;
 }
 
+/** The address at a stand-in: whatever the path looks like, it leads nowhere else. */
+function placedAt(standIn: string, asked: URL): URL {
+  const url = new URL(standIn);
+  url.pathname = asked.pathname;
+  url.search = asked.search;
+  return url;
+}
+
 /** Calls services for flows: JSON in and out, within a time, never into private networks unless that is allowed. */
 export class Caller {
   private readonly outside = new Agent({ connect: { lookup: publicOnly } });
   private readonly anywhere = new Agent();
-  private readonly standIns: Readonly<Record<string, string>>;
+  private readonly standIns: ReadonlyMap<string, string>;
 
   /** @param standIns origins that answer in the place of a host, for demos and tests: `{ 'post.example': 'http://localhost:4402' }` */
   constructor(standIns: Readonly<Record<string, string>> = {}) {
-    this.standIns = standIns;
+    this.standIns = new Map(Object.entries(standIns));
   }
 
   /**
+   * @param key what the call is known by when it is made twice: sent as `Idempotency-Key`, a string as RFC 9651 writes one
+   * (draft-ietf-httpapi-idempotency-key-header)
    * @param allowed hosts, with their ports when those are not the usual ones, that may lie in private networks
    * @param keyFor the header of a host’s key, or nothing
    * @returns the JSON of the answer
@@ -67,17 +67,25 @@ export class Caller {
    */
   async call(
     request: ServiceRequest,
-    { allowed, keyFor }: { allowed: readonly string[]; keyFor: (host: string) => Promise<Record<string, string>> },
+    {
+      key,
+      allowed,
+      keyFor,
+    }: {
+      key: string;
+      allowed: readonly string[];
+      keyFor: (host: string) => Promise<Record<string, string>>;
+    },
   ): Promise<unknown> {
     if (!URL.canParse(request.url)) throw new CallFailed('its address cannot be read.', false);
     const asked = new URL(request.url);
-    const standIn = this.standIns[asked.host];
-    const url = standIn === undefined ? asked : new URL(asked.pathname + asked.search, standIn);
+    const standIn = this.standIns.get(asked.host);
+    const url = standIn === undefined ? asked : placedAt(standIn, asked);
     const isAllowed = standIn !== undefined || allowed.includes(url.host.toLowerCase());
     const literal = url.hostname.replace(/^\[|\]$/g, '');
-    if (!isAllowed && ipaddr.isValid(literal) && !isPublic(literal)) throw new CallFailed(blocked, false);
-    const key = await keyFor(asked.host.toLowerCase());
-    if (Object.keys(key).length > 0 && url.protocol !== 'https:' && !isAllowed)
+    if (!isAllowed && isIP(literal) !== 0 && !isPublic(literal)) throw new CallFailed(blocked, false);
+    const secret = await keyFor(asked.host.toLowerCase());
+    if (Object.keys(secret).length > 0 && url.protocol !== 'https:' && !isAllowed)
       throw new CallFailed('its address begins with http://, on whose way others could read its key.', false);
     try {
       const response = await fetch(url, {
@@ -85,7 +93,8 @@ export class Caller {
         headers: {
           accept: 'application/json',
           'user-agent': 'Kineta',
-          ...key,
+          'idempotency-key': `"${key}"`,
+          ...secret,
           ...(request.method === 'POST' ? { 'content-type': 'application/json' } : {}),
         },
         ...(request.method === 'POST' ? { body: JSON.stringify(request.body ?? {}) } : {}),
@@ -106,12 +115,13 @@ export class Caller {
         await response.body?.cancel();
         throw new CallFailed(`it answered with ${type.split(';')[0] || 'something unnamed'} instead of JSON.`, false);
       }
-      return JSON.parse(await read(response.body)) as unknown;
+      return wellFormed(JSON.parse(await read(response.body)));
     } catch (error) {
       const known = cause(error);
       if (known) throw known;
       if ((error as Error).name === 'TimeoutError')
         throw new CallFailed(`it took longer than ${request.limit} s.`, true);
+      if (error instanceof TooDeep) throw new CallFailed('its answer is nested too deeply.', false);
       if (error instanceof SyntaxError) throw new CallFailed('its answer is not JSON.', false);
       throw new CallFailed('it could not be reached.', true);
     }

@@ -1,5 +1,5 @@
 import { type Settings, settingsRoutes } from '@kineta/contract';
-import { fits, rounded } from '@kineta/core';
+import { fits, held } from '@kineta/core';
 import type { House } from '../house/house.ts';
 import type { WorkspaceSettings } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -22,12 +22,22 @@ function check({ facts }: Settings): void {
   if (fields[0]) throw new ProblemError('invalid_request', fields[0].message, { fields });
 }
 
+/** Checked again as it is kept: what is rounded is no longer what was given. */
+function tooLarge(name: string, index: number): ProblemError {
+  const message = `The value of “${name}” is too large to keep.`;
+  return new ProblemError('invalid_request', message, { fields: [{ path: `body.facts.${index}.value`, message }] });
+}
+
 export function settingsDoors(doors: Doors, { ports: { directories, serviceKeys: keys } }: House): void {
   serve(doors, settingsRoutes.get, async (_, me) => settingsOf((await directories.of(me.workspace)).workspace));
   serve(doors, settingsRoutes.save, async ({ body }, me) => {
     check(body);
     const { workspace } = await directories.of(me.workspace);
-    const facts = body.facts.map(fact => ({ ...fact, value: rounded(fact.value, fact.type, workspace.currency) }));
+    const facts = body.facts.map((fact, index) => {
+      const value = held(fact.value, fact.type, workspace.currency);
+      if (value === undefined) throw tooLarge(fact.name, index);
+      return { ...fact, value };
+    });
     await directories.change(me.workspace, {
       business: facts,
       mailFrom: body.mailFrom,

@@ -7,6 +7,8 @@ export interface Listener {
   name: string;
   /** The kinds of events that it wants to hear of. */
   kinds: readonly string[];
+  /** For how many milliseconds it may be behind, so that it hears of more at once; it hears at once without. */
+  pace?: number;
   /**
    * Hears of some, in order, in the transaction in which it is noted that it has: what it writes there, it writes once.
    * @returns what is to be told once that is committed

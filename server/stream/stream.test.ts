@@ -55,14 +55,14 @@ describe('a listener', () => {
     },
   });
   const turns = async (stream: Stream, times = 1): Promise<void> => {
-    for (let turn = 0; turn < times; turn++) for (const duty of stream.duties) await duty();
+    for (let turn = 0; turn < times; turn++) await stream.duty.turn();
   };
   const streamOf = async (listener: Listener): Promise<Stream> => {
     const stream = new Stream(server.house.tables, [listener], pino({ level: 'silent' }));
     await stream.open();
     return stream;
   };
-  const write = (...events: Happened[]): Promise<void> => writeEvents(server.database, events);
+  const write = (...events: Happened[]): Promise<void> => server.database.transaction(own => writeEvents(events, own));
 
   beforeEach(async () => {
     heard = [];
@@ -85,7 +85,7 @@ describe('a listener', () => {
     const stream = await streamOf(listening());
     let hearing: Promise<void> | undefined;
     await server.database.transaction(async transaction => {
-      await writeEvents(server.database, [happened('rang', { n: 'early' })], transaction);
+      await writeEvents([happened('rang', { n: 'early' })], transaction);
       await write(happened('rang', { n: 'late' }));
       hearing = turns(stream);
       await new Promise(resolve => setImmediate(resolve));

@@ -1,9 +1,10 @@
-import { type EntryBody, entryKindOf } from '@kineta/core';
+import { cut, type EntryBody, entryKindOf } from '@kineta/core';
 import type { Logger } from 'pino';
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
-import type { Database, Transaction } from '../database/connect.ts';
+import type { Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
+import { ask, asRows } from '../database/transaction.ts';
 import type { Listener } from './listener.ts';
 import { events, listeners, type StreamEvent } from './model.ts';
 
@@ -40,11 +41,7 @@ export function eventsOf(
 }
 
 /** Raw: it is written with every message, beside the entries, so that it costs no wait of its own. */
-export async function writeEvents(
-  database: Database,
-  happened: readonly Happened[],
-  transaction?: Transaction,
-): Promise<void> {
+export async function writeEvents(happened: readonly Happened[], transaction: Transaction): Promise<void> {
   if (happened.length === 0) return;
   const rows = happened.map(one => [
     one.workspaceId,
@@ -56,9 +53,11 @@ export async function writeEvents(
     one.number,
     JSON.stringify(one.said),
   ]);
-  await database.query(
-    'INSERT INTO events (workspace_id, kind, at, conversation_id, flow_id, edition_id, number, said) VALUES :rows',
-    { replacements: { rows }, type: QueryTypes.INSERT, transaction },
+  const { marks, values } = asRows(rows);
+  await ask(
+    transaction,
+    `INSERT INTO events (workspace_id, kind, at, conversation_id, flow_id, edition_id, number, said) VALUES ${marks}`,
+    values,
   );
 }
 
@@ -79,7 +78,7 @@ export class Stream {
   /** The newest event of each kind that this process has seen. */
   private readonly newest = new Map<string, bigint>();
   /** Up to where each listener was when this process last saw to it, and when that was. */
-  private readonly seen = new Map<string, { position: bigint; at: number }>();
+  private readonly seen = new Map<string, { position: bigint; at: number; more: boolean }>();
   private cleared = Date.now();
 
   constructor(tables: Tables, heardBy: readonly Listener[], logger: Logger) {
@@ -89,8 +88,25 @@ export class Stream {
   }
 
   /** Each listener sees to itself, so that one that fails holds up no other. */
-  get duties(): Duty[] {
-    return [() => this.look(), ...this.heardBy.map(listener => () => this.turn(listener)), () => this.clear()];
+  get duty(): Duty {
+    return {
+      name: 'stream',
+      turn: async () => {
+        const looked = await this.attempt(() => this.look());
+        const heard = await Promise.all(this.heardBy.map(listener => this.attempt(() => this.turn(listener))));
+        const cleared = await this.attempt(() => this.clear());
+        return [looked, ...heard, cleared].includes(true);
+      },
+    };
+  }
+
+  private async attempt(work: () => Promise<boolean>): Promise<boolean> {
+    try {
+      return await work();
+    } catch (error) {
+      this.logger.error({ err: error }, 'the stream stumbled');
+      return false;
+    }
   }
 
   /** Makes a place for listeners that are new, from which they hear all that is still there. */
@@ -111,12 +127,10 @@ export class Stream {
    * committed yet is waited for, not gone past: a transaction may take its number early and commit late.
    */
   private async look(): Promise<boolean> {
-    const rows = await this.tables.database.transaction(transaction =>
-      this.tables.database.query<{ id: string; kind: string; settled: number | string }>(
-        `SELECT id, kind, at < UTC_TIMESTAMP(3) - INTERVAL ${SETTLED * 1_000} MICROSECOND AS settled
-         FROM events WHERE id > :horizon ORDER BY id LIMIT ${LOOKED_AT} LOCK IN SHARE MODE`,
-        { replacements: { horizon: this.horizon }, type: QueryTypes.SELECT, transaction },
-      ),
+    const rows = await this.tables.database.query<{ id: string; kind: string; settled: number | string }>(
+      `SELECT id, kind, at < UTC_TIMESTAMP(3) - INTERVAL ${SETTLED * 1_000} MICROSECOND AS settled
+       FROM events WHERE id > :horizon ORDER BY id LIMIT ${LOOKED_AT} LOCK IN SHARE MODE`,
+      { replacements: { horizon: this.horizon }, type: QueryTypes.SELECT },
     );
     for (const { id, kind, settled } of rows) {
       if (Number(settled) === 0) return false;
@@ -130,7 +144,8 @@ export class Stream {
     const { name, kinds } = listener;
     const seen = this.seen.get(name);
     const isFor = kinds.some(kind => (this.newest.get(kind) ?? 0n) > (seen?.position ?? 0n));
-    if (seen && !isFor && Date.now() - seen.at < MOVED_ON_AFTER) return false;
+    const pace = isFor ? (listener.pace ?? 0) : MOVED_ON_AFTER;
+    if (seen && !seen.more && Date.now() - seen.at < pace) return false;
     const { horizon } = this;
     let tell: (() => void) | undefined;
     let next: string | undefined;
@@ -151,7 +166,7 @@ export class Stream {
           await this.tables
             .everywhere(listeners)
             .change({ position, failures: 0, why: null }, { name }, { transaction });
-        this.seen.set(name, { position: BigInt(position), at: Date.now() });
+        this.seen.set(name, { position: BigInt(position), at: Date.now(), more });
       });
     } catch (error) {
       this.seen.delete(name);
@@ -196,7 +211,7 @@ export class Stream {
     const rows = this.tables.everywhere(listeners);
     const place = await rows.one({ name });
     const failures = (place?.failures ?? 0) + 1;
-    const why = String((error as Error).message ?? error).slice(0, 500);
+    const why = cut(String((error as Error).message ?? error), 500);
     const passesOver = failures >= MOST_FAILURES;
     await rows.change(passesOver ? { position: event, failures: 0, why } : { failures, why }, { name });
     this.logger.error({ err: error, listener: name, event, failures, passesOver }, 'a listener failed');

@@ -8,6 +8,7 @@ import {
   accountRoutes,
   type EntryBatch,
   flowRoutes,
+  type Hello,
   type Holder,
   Problem,
   type Route,
@@ -53,7 +54,7 @@ function builtFiles(): { studio: string; widget: string } {
 export function testServer(
   databaseUrl: string,
   port = 0,
-  more: Partial<Pick<ServerOptions, 'smtpUrl' | 'standIns' | 'secret'>> = {},
+  more: Partial<Pick<ServerOptions, 'smtpUrl' | 'standIns' | 'secret' | 'visitorsPerAddress'>> = {},
 ): Promise<RunningServer> {
   return startServer({
     databaseUrl,
@@ -61,6 +62,8 @@ export function testServer(
     secret: 'a secret of the tests',
     files: builtFiles(),
     logLevel: 'silent',
+    // All visitors of a test come from one address.
+    visitorsPerAddress: 10_000,
     ...more,
   });
 }
@@ -148,8 +151,11 @@ export class Browser {
         ? {}
         : { body: typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body) }),
     });
-    const cookie = response.headers.get('set-cookie');
-    if (cookie) this.cookie = cookie.split(';')[0]!;
+    for (const set of response.headers.getSetCookie()) {
+      const [pair = ''] = set.split(';');
+      const name = pair.split('=', 1)[0]!;
+      this.cookie = [...this.cookie.split('; ').filter(one => one && !one.startsWith(`${name}=`)), pair].join('; ');
+    }
     return response;
   }
   async signIn(email: string, password = PASSWORD): Promise<this> {
@@ -202,7 +208,7 @@ export class VisitorPage {
     this.socket.on('entries', batch => this.batches.push(batch));
   }
   /** Connects and opens the chat. */
-  async open(hello: { page?: string; conversation?: string; after?: number } = {}): Promise<this> {
+  async open(hello: Partial<Hello> = {}): Promise<this> {
     await new Promise<void>((resolve, reject) => {
       this.socket.once('connect', resolve);
       this.socket.once('connect_error', reject);

@@ -19,6 +19,19 @@ import { type Feed, unsendable } from './feed.ts';
 const VISITOR = 'kineta.visitor';
 const OUTBOX = 'kineta.outbox';
 const ANSWER_WITHIN = 6_000;
+/** How often the server may fail at a message before the visitor is asked what to do with it. */
+const MOST_FAILURES = 4;
+const LONGEST_WAIT = 30_000;
+
+/** What passes by itself, so that asking again makes sense. */
+const passes = (problem: Problem | undefined): boolean =>
+  problem !== undefined && ['unavailable', 'server_error', 'slow_down'].includes(problem.code);
+
+/** Longer with every failure, and not everybody at the same moment; or as long as the server says. */
+function waitAfter(failures: number, problem?: Problem): number {
+  if (problem?.retryAfter !== undefined) return Math.min(LONGEST_WAIT, problem.retryAfter * 1_000);
+  return Math.min(LONGEST_WAIT, 1_000 * 2 ** (failures - 1)) * (0.75 + Math.random() / 2);
+}
 
 function kept<T>(name: string): T | undefined {
   try {
@@ -55,6 +68,9 @@ export class Connection implements Feed {
   private retry: ReturnType<typeof setTimeout> | undefined;
   private silence: ReturnType<typeof setTimeout> | undefined;
   private typedAt = 0;
+  /** How often in a row it failed: to be welcomed, and to have the oldest message taken. */
+  private unwelcome = 0;
+  private failures = 0;
 
   /**
    * @param visit how the visit came about, as far as the browser knows
@@ -159,11 +175,18 @@ export class Connection implements Feed {
     };
     this.socket.timeout(ANSWER_WITHIN).emit('hello', hello, (late: Error | null, welcome: Answered<Welcome>) => {
       if (late || !welcome.ok) {
+        const problem = welcome?.ok === false ? welcome.problem : undefined;
+        if (problem && !passes(problem)) {
+          this.change({ phase: 'refused', refusal: problem.detail });
+          return;
+        }
         this.change({ phase: 'reconnecting' });
         clearTimeout(this.retry);
-        this.retry = setTimeout(() => this.socket.connected && this.greet(), 1_000);
+        const wait = waitAfter(++this.unwelcome, problem);
+        this.retry = setTimeout(() => this.socket.connected && this.greet(), wait);
         return;
       }
+      this.unwelcome = 0;
       if (welcome.visitor) keep(VISITOR, welcome.visitor);
       if (this.conversation !== welcome.conversation) {
         this.conversation = welcome.conversation;
@@ -187,16 +210,16 @@ export class Connection implements Feed {
   }
 
   private notConnected(error: Error & { data?: Problem }): void {
-    const code = error.data?.code;
-    if (code && code !== 'unavailable' && code !== 'server_error') {
-      this.change({ phase: 'refused', refusal: error.data?.detail ?? '' });
+    const { data: problem } = error;
+    if (problem && !passes(problem)) {
+      this.change({ phase: 'refused', refusal: problem.detail });
       return;
     }
     this.change({ phase: 'reconnecting' });
     // The server turned the socket away for now; Socket.IO tries again by itself only when it could not be reached.
-    if (code) {
+    if (problem) {
       clearTimeout(this.retry);
-      this.retry = setTimeout(() => this.socket.connect(), 1_500);
+      this.retry = setTimeout(() => this.socket.connect(), waitAfter(++this.unwelcome, problem));
     }
   }
 
@@ -218,6 +241,7 @@ export class Connection implements Feed {
       ...(fresh.some(entry => entryViewOf(entry)?.fromPerson) ? { typing: '' } : {}),
       ...(speaker === undefined ? {} : { speaker }),
     });
+    if (batch.more) this.catchUp();
   }
 
   private catchUp(): void {
@@ -225,6 +249,8 @@ export class Connection implements Feed {
       .timeout(ANSWER_WITHIN)
       .emit('missed', { after: this.last }, (late: Error | null, batch: Answered<EntryBatch>) => {
         if (!late && batch.ok) this.receive(batch);
+        else if (!late && batch.ok === false && batch.problem.code === 'slow_down')
+          setTimeout(() => this.catchUp(), waitAfter(1, batch.problem));
       });
   }
 
@@ -239,12 +265,18 @@ export class Connection implements Feed {
       .timeout(ANSWER_WITHIN)
       .emit('reply', message, (late: Error | null, answer: Answered<{ number: number }>) => {
         this.sending = false;
-        if (late || (!answer.ok && ['unavailable', 'server_error', 'slow_down'].includes(answer.problem.code))) {
-          const slow = !late && !answer.ok && answer.problem.code === 'slow_down';
+        const problem = late || answer.ok ? undefined : answer.problem;
+        const failed = late !== null || passes(problem);
+        if (failed && problem?.code !== 'slow_down') this.failures++;
+        if (failed && !(problem?.code === 'server_error' && this.failures >= MOST_FAILURES)) {
+          const slow = problem?.code === 'slow_down';
           if (!slow) this.change({ phase: this.socket.connected ? 'reconnecting' : this.state.phase });
           clearTimeout(this.retry);
-          this.retry = setTimeout(() => this.again(), 1_000);
-        } else if (!answer.ok) {
+          this.retry = setTimeout(() => this.again(), waitAfter(Math.max(1, this.failures), problem));
+          return;
+        }
+        this.failures = 0;
+        if (!answer.ok) {
           this.setPending(
             this.state.pending.map(kept =>
               kept.clientId === clientId ? { ...kept, refused: answer.problem.detail } : kept,

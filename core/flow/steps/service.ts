@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { FactName, type FactType, type Value } from '../../facts/fact.ts';
+import { FactName, type FactType, fits, type Value } from '../../facts/fact.ts';
 import { filledIn, templateFacts } from '../../facts/template.ts';
+import { cut } from '../../facts/text.ts';
 import { factMark, plain, type Words } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import { AWAITS, type Next, type Run, type StepFinding, type StepKind, wayWords } from './kind.ts';
@@ -58,16 +59,16 @@ function asFact(value: unknown, type: FactType): Value | undefined {
     case 'number':
     case 'money': {
       const number = typeof value === 'string' && value.trim() !== '' ? Number(value) : value;
-      return typeof number === 'number' && Number.isFinite(number) ? number : undefined;
+      return typeof number === 'number' && fits(number, type) ? number : undefined;
     }
     case 'yes/no':
       return typeof value === 'boolean' ? value : undefined;
     case 'list':
-      return Array.isArray(value) ? value.slice(0, 200).map(item => String(item).slice(0, 1_000)) : undefined;
+      return Array.isArray(value) ? value.slice(0, 200).map(item => cut(String(item), 1_000)) : undefined;
     case 'date':
       return typeof value === 'string' && /^\d{4}-\d{2}-\d{2}/.test(value) ? value.slice(0, 10) : undefined;
     default:
-      return typeof value === 'string' || typeof value === 'number' ? String(value).slice(0, 10_000) : undefined;
+      return typeof value === 'string' || typeof value === 'number' ? cut(String(value), 10_000) : undefined;
   }
 }
 

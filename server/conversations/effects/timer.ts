@@ -20,7 +20,7 @@ export function timer({ tables, database }: House): Effect<'set timer' | 'clear 
       // Raw: one statement, whether there is one already or not.
       await database.query(
         `INSERT INTO timers (conversation_id, workspace_id, ticket, due_at) VALUES (:id, :workspace, :ticket, :dueAt)
-         ON DUPLICATE KEY UPDATE ticket = VALUES(ticket), due_at = VALUES(due_at)`,
+         ON DUPLICATE KEY UPDATE ticket = VALUES(ticket), due_at = VALUES(due_at), tries = 0`,
         { replacements: { id, workspace, ticket: last.ticket, dueAt }, type: QueryTypes.INSERT, transaction },
       );
       due(last.after);

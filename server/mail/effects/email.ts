@@ -1,6 +1,8 @@
-import { ChartShown, SpokenLine } from '@kineta/core';
+import { ChartShown, cut, SpokenLine, type Told } from '@kineta/core';
 import { z } from 'zod';
+import { outbox } from '../../clockwork/model.ts';
 import type { Errand } from '../../clockwork/outbox.ts';
+import type { Tables } from '../../database/rows.ts';
 import type { Effect } from '../../house/effect.ts';
 import type { House } from '../../house/house.ts';
 import { type Post, Undeliverable } from '../post.ts';
@@ -30,28 +32,48 @@ export function sendEmail({ ports }: House): Effect<'email'> {
     async carryOut(acts, { conversation, edition, transaction, order }) {
       const site = await ports.sites.originOf(conversation.workspace, conversation.site, transaction);
       for (const { step, subject, line, charts, to: all } of acts)
-        for (const to of all) order(KIND, { step, to, subject, line, charts, speaker: edition.speaker, site });
+        for (const to of all) order(KIND, to, { step, to, subject, line, charts, speaker: edition.speaker, site });
     },
   };
 }
 
+/** How many emails one address is sent in a day: flows can be led to write to whoever a visitor names. */
+const MOST_A_DAY = 20;
+
+const sentTo = (tables: Tables, workspace: string, what: string): Promise<number> =>
+  tables
+    .in(workspace)
+    .of(outbox)
+    .count({ what, kind: KIND, settled: 'done', settledAt: { after: new Date(Date.now() - 86_400_000) } });
+
+const cameBack = ({ step, to }: MailOrder, why: string): Told => ({
+  event: 'told',
+  step,
+  outcome: 'failed',
+  about: to,
+  why,
+});
+
 /** Sends emails that wait, for about an hour, and tells the step when one comes back. */
-export function mailErrand({ ports }: House, post: Post): Errand {
+export function mailErrand({ ports, tables }: House, post: Post): Errand {
   return {
     kind: KIND,
+    slots: { all: 20, share: 8 },
     async run({ id, workspace, payload, tries }) {
       const mail = MailOrder.parse(payload);
       const { workspace: from } = await ports.directories.of(workspace);
       try {
+        if (tries === 1 && (await sentTo(tables, workspace, mail.to)) >= MOST_A_DAY)
+          throw new Undeliverable(`${MOST_A_DAY} emails went there today already, and no more are sent.`);
         await post.send(id, mail, from);
         return { settled: 'done' };
       } catch (error) {
-        const why = (error as Error).message.slice(0, 400);
+        const why = cut((error as Error).message, 400);
         const wait = AGAIN[tries - 1];
         if (!(error instanceof Undeliverable) && wait !== undefined) return { again: wait, why };
-        const { step, to } = mail;
-        return { settled: 'failed', why, tell: { event: 'told', step, outcome: 'failed', about: to, why } };
+        return { settled: 'failed', why, tell: cameBack(mail, why) };
       }
     },
+    gaveUp: (payload, why) => cameBack(MailOrder.parse(payload), why),
   };
 }

@@ -1,4 +1,4 @@
-import type { ActOf, Facts, PersonPart } from '@kineta/core';
+import { type ActOf, cut, type Facts, type PersonPart } from '@kineta/core';
 import { isTaken, type Transaction } from '../../database/connect.ts';
 import type { Rows } from '../../database/rows.ts';
 import type { Effect } from '../../house/effect.ts';
@@ -15,7 +15,6 @@ type Words = Rows<typeof peopleWords.columns>;
 const longest: Record<PersonPart, number> = { name: 200, email: 254, phone: 30 };
 
 /** As many characters as a column takes, none of them halved. */
-const cut = (text: string, most: number): string => (text.length > most ? [...text].slice(0, most).join('') : text);
 
 /** What the facts say of who somebody is: the columns of their record by which they are listed and found. */
 function identity(remembered: readonly Remembered[]): Identity {

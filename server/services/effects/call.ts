@@ -1,4 +1,4 @@
-import { ServiceRequest } from '@kineta/core';
+import { cut, ServiceRequest, type Told } from '@kineta/core';
 import { z } from 'zod';
 import type { Errand } from '../../clockwork/outbox.ts';
 import type { Effect } from '../../house/effect.ts';
@@ -8,11 +8,16 @@ import { type Caller, CallFailed } from '../caller.ts';
 const KIND = 'service';
 const Order = z.object({ ticket: z.int(), request: ServiceRequest });
 
+/** What is asked may say much of a visitor; where it is asked says enough. */
+const withoutQuery = (url: string): string => url.split(/[?#]/)[0]!;
+
+const failed = (ticket: number, why: string): Told => ({ event: 'told', ticket, outcome: 'failed', why });
+
 /** A call waits in the outbox until what ordered it is committed. */
 export const callService: Effect<'call service'> = {
   acts: ['call service'],
   async carryOut(acts, { order }) {
-    for (const { ticket, request } of acts) order(KIND, { ticket, request });
+    for (const { ticket, request } of acts) order(KIND, withoutQuery(request.url), { ticket, request });
   },
 };
 
@@ -20,21 +25,24 @@ export const callService: Effect<'call service'> = {
 export function callErrand({ ports }: House, caller: Caller): Errand {
   return {
     kind: KIND,
-    async run({ workspace, payload, tries }) {
+    slots: { all: 100, share: 20 },
+    async run({ workspace, payload, tries, key }) {
       const { ticket, request } = Order.parse(payload);
       const { allowedHosts } = (await ports.directories.of(workspace)).workspace;
       try {
         const result = await caller.call(request, {
+          key,
           allowed: allowedHosts,
           keyFor: host => ports.serviceKeys.headersFor(workspace, host),
         });
         return { settled: 'done', tell: { event: 'told', ticket, outcome: 'worked', result } };
       } catch (error) {
         if (!(error instanceof CallFailed)) throw error;
-        const why = error.message.slice(0, 400);
+        const why = cut(error.message, 400);
         if (error.mayWorkLater && tries < request.tries) return { again: tries, why };
-        return { settled: 'failed', why, tell: { event: 'told', ticket, outcome: 'failed', why } };
+        return { settled: 'failed', why, tell: failed(ticket, why) };
       }
     },
+    gaveUp: (payload, why) => failed(Order.parse(payload).ticket, why),
   };
 }

@@ -1,0 +1,76 @@
+import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
+import { ProblemError } from '../http/problem.ts';
+
+/** How many visitors may come from one address at a time, unless it is set otherwise. */
+export const VISITORS_PER_ADDRESS = 50;
+
+/** How often in how many seconds. */
+export interface Bounds {
+  times: number;
+  seconds: number;
+}
+
+/**
+ * What somebody, known by a visitor, an address or a site, may do in a while. Each process counts for itself: an allowance
+ * keeps one from slowing the others, and each process has its own others. What must hold over all of them is counted in
+ * the database.
+ */
+export class Allowance {
+  private readonly limiter: RateLimiterMemory;
+  private readonly sentence: string;
+
+  /** @param sentence what who goes beyond it is told */
+  constructor(name: string, { times, seconds }: Bounds, sentence: string) {
+    this.limiter = new RateLimiterMemory({ keyPrefix: name, points: times, duration: seconds });
+    this.sentence = sentence;
+  }
+
+  /** @throws {ProblemError} `slow_down`, with the time after which it may be tried again */
+  async spend(who: string): Promise<void> {
+    try {
+      await this.limiter.consume(who);
+    } catch (refused) {
+      // What it rejects with is no error.
+      const wait = Math.ceil((refused as RateLimiterRes).msBeforeNext / 1_000);
+      throw new ProblemError('slow_down', this.sentence, { retryAfter: Math.max(1, wait) });
+    }
+  }
+
+  /** Whether there is some of it left, which is then spent. */
+  async has(who: string): Promise<boolean> {
+    return this.spend(who).then(
+      () => true,
+      () => false,
+    );
+  }
+}
+
+/** How many of something somebody has at the same time. */
+export class Places {
+  private readonly taken = new Map<string, number>();
+  private readonly most: number;
+  private readonly sentence: string;
+
+  constructor(most: number, sentence: string) {
+    this.most = most;
+    this.sentence = sentence;
+  }
+
+  /**
+   * @returns gives the place back
+   * @throws {ProblemError} `slow_down` when all are taken
+   */
+  take(who: string): () => void {
+    const taken = this.taken.get(who) ?? 0;
+    if (taken >= this.most) throw new ProblemError('slow_down', this.sentence, { retryAfter: 10 });
+    this.taken.set(who, taken + 1);
+    let given = false;
+    return () => {
+      if (given) return;
+      given = true;
+      const left = (this.taken.get(who) ?? 1) - 1;
+      if (left > 0) this.taken.set(who, left);
+      else this.taken.delete(who);
+    };
+  }
+}
