@@ -63,6 +63,7 @@ export const flowRoutes = {
     path: '/api/flows',
     summary: 'Begin a flow: from nothing, from a starter, as a clone of another, or from a flow file’s text',
     access: 'lead',
+    most: 31_000,
     body: z.strictObject({
       name: Name.optional(),
       from: RowId.optional(),
@@ -93,6 +94,7 @@ export const flowRoutes = {
     path: '/api/flows/:id/edits',
     summary: 'Save edits of the draft; those that clash with what others saved since `revision` are refused',
     access: 'lead',
+    most: 6_000,
     params: ById,
     body: z.strictObject({
       /** The newest revision that the writer has heard of. */
@@ -191,6 +193,7 @@ export const flowRoutes = {
     summary: 'Upload a picture for lines; PNG, JPEG, GIF or WebP of at most 4 MB',
     access: 'lead',
     bodyType: 'image/*',
+    most: 4_000,
     reply: z.object({ src: z.string() }),
   }),
 };

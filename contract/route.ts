@@ -19,6 +19,8 @@ export interface Route<
   query: Query;
   body: Body;
   reply: Reply;
+  /** The most kilobytes of its body, when those are more than what is usual. */
+  most?: number;
   /** What the body is when it is not JSON. */
   bodyType?: string;
   /** What the reply is when it is not JSON. */
@@ -35,7 +37,7 @@ export function route<
   Query extends z.ZodType = Nothing,
   Body extends z.ZodType = Nothing,
 >(
-  declared: Pick<Route, 'method' | 'path' | 'summary' | 'access' | 'bodyType' | 'replyType'> & {
+  declared: Pick<Route, 'method' | 'path' | 'summary' | 'access' | 'bodyType' | 'replyType' | 'most'> & {
     params?: Params;
     query?: Query;
     body?: Body;

@@ -92,6 +92,7 @@ export const settingsRoutes = {
     path: '/api/settings',
     summary: 'Change the workspace’s settings',
     access: 'lead',
+    most: 1_000,
     body: Settings,
     reply: Settings,
   }),

@@ -1,7 +1,7 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import { flowRoutes, openApi } from '@kineta/contract';
+import { openApi } from '@kineta/contract';
 import express, { Router } from 'express';
 import helmet from 'helmet';
 import { Server } from 'socket.io';
@@ -17,6 +17,7 @@ import type { Ports } from './house/ports.ts';
 import { built } from './http/built.ts';
 import { ProblemError } from './http/problem.ts';
 import { answerProblem, type Doors } from './http/serve.ts';
+import { socketsOf } from './http/sockets.ts';
 import { closeSlowReaders } from './live/readers.ts';
 import { studioEnd } from './live/studio.ts';
 import { Stream } from './stream/stream.ts';
@@ -75,16 +76,16 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
           defaultSrc: ["'self'"],
           imgSrc: ["'self'", 'https:', 'data:'],
           styleSrc: ["'self'", "'unsafe-inline'"],
-          connectSrc: ["'self'", 'ws:', 'wss:'],
+          connectSrc: ["'self'", request => socketsOf(request)],
           objectSrc: ["'none'"],
           baseUri: ["'self'"],
           formAction: ["'self'"],
           frameAncestors: ["'none'"],
         },
       },
-      // The chat’s loader is meant for other origins, so it sets this by itself; plain http on loopback has no HSTS.
+      // The chat’s loader is meant for other origins, so it sets this by itself.
       crossOriginEmbedderPolicy: false,
-      strictTransportSecurity: false,
+      strictTransportSecurity: { maxAge: 365 * 86_400, includeSubDomains: false },
     }),
   );
   const http = createServer(
@@ -118,14 +119,6 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     logger,
     whoIs: request => house.ports.sessions.of(request.headers.cookie),
   };
-  const small = express.json({ limit: '6mb' });
-  const large = express.json({ limit: '31mb' });
-  // Only whom we know may send a flow file with its pictures.
-  router.post(flowRoutes.create.path, async (request, response, next) => {
-    const known = await doors.whoIs(request).catch(() => undefined);
-    (known ? large : small)(request, response, next);
-  });
-  router.use('/api', small);
   for (const area of areas) area.doors?.(doors, house);
   // Made when it is first asked for: it takes a fifth of a second, and few ask.
   let description: object | undefined;

@@ -53,6 +53,7 @@ describe('lines', () => {
     ['tel:+44 1632 960123', true],
     ['/heat-pumps', true],
     ['//elsewhere.example', false],
+    ['/\\elsewhere.example', false],
     ['javascript:alert(1)', false],
     ['JaVaScRiPt:alert(1)', false],
     ['data:text/html,hello', false],

@@ -6,7 +6,7 @@ export const Link = z
   .string()
   .max(2_000)
   .regex(
-    /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+\d() -]+|\/(?!\/)[^\s]*)$/i,
+    /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+\d() -]+|\/(?![/\\])[^\s]*)$/i,
     'A link starts with https://, mailto:, tel: or /.',
   );
 

@@ -6,7 +6,9 @@ export const Picture = z.strictObject({
   src: z
     .string()
     .max(500)
-    .regex(/^(https:\/\/\S+|\/\S*)$/, 'A picture is uploaded, or an https:// address.'),
+    // An address without its scheme, as pages used to have them, meant the web’s own.
+    .overwrite(address => address.replace(/^\/\/(?=\w)/, 'https://'))
+    .regex(/^(https:\/\/\S+|\/(?![/\\])\S*)$/, 'A picture is uploaded, or an https:// address.'),
   alt: z.string().max(500),
 });
 export type Picture = z.infer<typeof Picture>;

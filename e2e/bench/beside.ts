@@ -50,6 +50,7 @@ export async function beside(other: string): Promise<Result[]> {
               KINETA_DATABASE_URL: database.url,
               KINETA_PORT: String(port),
               KINETA_LOG: 'error',
+              KINETA_VISITORS_PER_ADDRESS: '5000',
             },
             checkout,
           )

@@ -30,7 +30,14 @@ async function work(socketPath: string): Promise<{ statements: number; seconds: 
 export async function chat(): Promise<Result[]> {
   const home = mkdtempSync(join(tmpdir(), 'kineta-bench-'));
   const database = await startPrivateDatabase({ home, durable: true });
-  const env = { KINETA_ROOT: root, KINETA_DATABASE_URL: database.url, KINETA_PORT: String(PORT), KINETA_LOG: 'error' };
+  const env = {
+    KINETA_ROOT: root,
+    KINETA_DATABASE_URL: database.url,
+    KINETA_PORT: String(PORT),
+    KINETA_LOG: 'error',
+    // All visitors of a benchmark come from one address.
+    KINETA_VISITORS_PER_ADDRESS: '5000',
+  };
   const children: ChildProcess[] = [];
   const results: Result[] = [];
   try {

@@ -96,6 +96,8 @@ export class Stack {
         KINETA_SMTP_URL: this.mail.url,
         KINETA_STANDINS: `${SERVICES}=${this.standIns.url}`,
         KINETA_LOG: 'error',
+        // All visitors of a journey come from one address.
+        KINETA_VISITORS_PER_ADDRESS: '5000',
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });

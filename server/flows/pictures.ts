@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { fileTypeFromBuffer } from 'file-type';
+import { imageSize } from 'image-size';
 import type { Tables } from '../database/rows.ts';
 import { ProblemError } from '../http/problem.ts';
 import { pictures } from './model.ts';
@@ -8,6 +9,18 @@ import { pictures } from './model.ts';
 export const PICTURES = '/p/';
 
 const TYPES: readonly string[] = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
+
+/** The longest side of a picture, in pixels: a small file can unpack to gigabytes in the browser of who sees it. */
+const LONGEST_SIDE = 8_000;
+
+function fits(content: Buffer): boolean {
+  try {
+    const { width, height } = imageSize(content);
+    return width > 0 && height > 0 && Math.max(width, height) <= LONGEST_SIDE;
+  } catch {
+    return false;
+  }
+}
 
 /** The pictures that flows show. */
 export class Pictures {
@@ -22,6 +35,11 @@ export class Pictures {
     const type = (await fileTypeFromBuffer(content))?.mime;
     if (!type || !TYPES.includes(type))
       throw new ProblemError('wrong_picture', 'A picture is a PNG, JPEG, GIF or WebP file; this is none.');
+    if (!fits(content))
+      throw new ProblemError(
+        'wrong_picture',
+        `A picture is at most ${LONGEST_SIDE.toLocaleString('en')} pixels wide and high.`,
+      );
     const id = randomBytes(16).toString('base64url');
     await this.tables.in(workspace).of(pictures).add({ id, type, content, createdAt: new Date() });
     return `${PICTURES}${id}`;

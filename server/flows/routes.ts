@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { editionRoutes, flowRoutes, replayRoutes, runRoutes } from '@kineta/contract';
 import { setFlow } from '@kineta/core';
-import express from 'express';
 import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -13,8 +12,6 @@ import type { Publisher } from './publisher.ts';
 import type { Runs } from './runs.ts';
 import type { FlowService } from './service.ts';
 import { starters } from './starters.ts';
-
-const LARGEST_PICTURE = '4mb';
 
 /** What the area of flows is made of. */
 export interface FlowParts {
@@ -102,7 +99,6 @@ export function flowDoors(
   });
   serve(doors, flowRoutes.restore, ({ params }, me) => flows.restore(me, params.id));
 
-  doors.router.use(flowRoutes.addPicture.path, express.raw({ type: 'image/*', limit: LARGEST_PICTURE }));
   serve(doors, flowRoutes.addPicture, async ({ request }, me) => {
     if (!Buffer.isBuffer(request.body)) throw new ProblemError('wrong_picture', 'Choose a picture to upload.');
     return { src: await pictures.add(me.workspace, request.body) };

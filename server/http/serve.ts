@@ -1,6 +1,6 @@
 import type { Route } from '@kineta/contract';
 import { wellFormed } from '@kineta/core';
-import type { Request, RequestHandler, Response, Router } from 'express';
+import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
 import type { Logger } from 'pino';
 import type { z } from 'zod';
 import type { SignedIn } from '../house/ports.ts';
@@ -24,6 +24,9 @@ export interface Doors {
   logger: Logger;
 }
 
+/** The most kilobytes of a body, where a route does not say otherwise. */
+const USUAL_KB = 100;
+
 function checked<S extends z.ZodType>(schema: S, value: unknown, where: string): z.output<S> {
   const result = schema.safeParse(value ?? {});
   if (result.success) return result.data;
@@ -41,6 +44,7 @@ export function answerProblem(error: unknown, request: Request, response: Respon
     response.end();
     return;
   }
+  response.set('Cache-Control', 'no-store');
   if (problem.retryAfter !== undefined) response.set('Retry-After', String(Math.ceil(problem.retryAfter)));
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }
@@ -57,6 +61,10 @@ export function serve<R extends Route>(
     : (asked: Asked<R>, me: SignedIn) => Promise<z.input<R['reply']>>,
 ): void {
   const method = route.method.toLowerCase() as 'get' | 'post' | 'put' | 'patch' | 'delete';
+  const limit = `${route.most ?? USUAL_KB}kb`;
+  const parse = route.bodyType ? express.raw({ type: route.bodyType, limit }) : express.json({ limit });
+  const read = (request: Request, response: Response): Promise<void> =>
+    new Promise((resolve, reject) => parse(request, response, error => (error ? reject(error) : resolve())));
   const answer: RequestHandler = async (request, response) => {
     try {
       let me: SignedIn | undefined;
@@ -68,6 +76,8 @@ export function serve<R extends Route>(
         if (route.access === 'lead' && me.role !== 'lead')
           throw new ProblemError('not_allowed', 'Only leads may do that.');
       }
+      // Read only now: what nobody known sends is not looked at.
+      if (method !== 'get') await read(request, response);
       const asked = {
         params: checked(route.params, request.params, 'params'),
         query: checked(route.query, wellFormed({ ...request.query }), 'query'),

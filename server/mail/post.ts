@@ -11,6 +11,12 @@ export class Undeliverable extends Error {
 /** How long a mail server may take, in milliseconds: to be reached, to greet, to go on. */
 const TIMES = 'connectionTimeout=10000&greetingTimeout=10000&socketTimeout=30000';
 
+/** `Robin at Brackenrow <robin@brackenrow.example>` in its parts: whatever is in the name, it is no second address. */
+export function senderOf(sender: string): { name: string; address: string } {
+  const [, name = '', address = sender] = /^([^<>]*)<([^<>]+)>$/.exec(sender) ?? [];
+  return { name: name.trim(), address: address.trim() };
+}
+
 /** Sends emails over SMTP. */
 export class Post {
   private readonly transport: Transporter | undefined;
@@ -32,8 +38,9 @@ export class Post {
    */
   async send(id: string, order: MailOrder, workspace: WorkspaceSettings): Promise<void> {
     if (!this.transport) throw new Undeliverable('no mail server is set.');
-    const from = workspace.mailFrom ?? `${order.speaker.replace(/[<>"\r\n]/g, '')} <${this.from}>`;
-    const host = /@([^>\s]+)/.exec(from)?.[1] ?? 'localhost';
+    const from =
+      workspace.mailFrom === null ? { name: order.speaker, address: this.from } : senderOf(workspace.mailFrom);
+    const host = /@([^>\s]+)/.exec(from.address)?.[1] ?? 'localhost';
     try {
       await this.transport.sendMail({
         from,

@@ -6,6 +6,7 @@ import type { Ports, Site } from '../house/ports.ts';
 import { built } from '../http/built.ts';
 import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors } from '../http/serve.ts';
+import { socketsOf } from '../http/sockets.ts';
 import { allows } from './domains.ts';
 
 const KEY = /^[A-Za-z0-9_-]{6,40}$/;
@@ -114,7 +115,7 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
       response
         .set({
           'Content-Security-Policy': windowPolicy(
-            `'self' ${here.replace(/^http/, 'ws')}`,
+            `'self' ${socketsOf(request)}`,
             site.domains.flatMap(domain => [`http://${domain}`, `https://${domain}`]).join(' '),
           ),
           'Cache-Control': 'no-store',

@@ -3,11 +3,11 @@ import { plain } from '../../facts/words.ts';
 import { Id } from '../id.ts';
 import type { StepKind } from './kind.ts';
 
-/** A page of the site by its path, or any page of the web. */
+/** A page of the site by its path (browsers take a second slash, either way, for a host), or any page of the web. */
 export const Page = z
   .string()
   .max(2_000)
-  .regex(/^(https?:\/\/[^\s]+|\/(?!\/)[^\s]*)$/i, 'A page starts with / or https://.');
+  .regex(/^(https?:\/\/[^\s]+|\/(?![/\\])[^\s]*)$/i, 'A page starts with / or https://.');
 
 export const TakeToPage = z.strictObject({
   id: Id,
