@@ -50,6 +50,21 @@ function mentioned(step: Step): Mentions {
   return found;
 }
 
+/** The formulas of a step, as they are written. */
+export const formulasOf = (step: Step): readonly string[] => mentioned(step).formulas;
+
+/**
+ * Whether a step may mention a fact. It looks at the words of formulas without reading them, so it says yes to some that
+ * only look like it, and costs nothing.
+ */
+export function mayMention(step: Step, name: string): boolean {
+  const { facts, formulas } = mentioned(step);
+  return facts.has(name) || formulas.some(source => source.includes(name));
+}
+
+/** The facts that a step mentions outside of its formulas. */
+export const plainMentionsOf = (step: Step): ReadonlySet<string> => mentioned(step).facts;
+
 /** Every fact that a step mentions, in whatever way. `names` are the facts that formulas may use. */
 export function mentionsOf(step: Step, names: readonly string[]): ReadonlySet<string> {
   const { facts, formulas } = mentioned(step);

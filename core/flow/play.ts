@@ -10,6 +10,7 @@ import type { Id } from './id.ts';
 import { type Program, programOf } from './program.ts';
 import type { Session } from './session.ts';
 import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
+import { MOST_WORK } from './work.ts';
 import type { World } from './world.ts';
 
 /** The most steps that a flow may take between two inputs of a visitor. */
@@ -222,7 +223,7 @@ function follow(order: Order, player: Player, waiting: number, run: Performance)
  * Plays an edition on: gives what the flow does about one event, and where the conversation then stands.
  *
  * Pure and total. The same four inputs give the same result, anywhere and at any time; whatever the event, it returns;
- * and it takes at most {@link MOST_STEPS} steps, then hands over and says why. A session that belongs to no step of
+ * and it takes at most {@link MOST_STEPS} steps and {@link MOST_WORK} of formulas, then hands over and says why. A session that belongs to no step of
  * the edition begins anew.
  */
 export function play(edition: Flow, session: Session, event: Event, world: World): { session: Session; acts: Act[] } {
@@ -236,13 +237,12 @@ export function play(edition: Flow, session: Session, event: Event, world: World
 
   let place: Next = from;
   let at = place;
+  let work = 0;
   for (let steps = 0; place >= 0; steps++) {
-    if (steps === MOST_STEPS) {
-      run.acts.push({
-        act: 'hand over',
-        team: null,
-        reason: { code: 'too many steps', steps: MOST_STEPS },
-      });
+    work += program.workAt(place);
+    if (steps === MOST_STEPS || work > MOST_WORK) {
+      const reason: Direction = steps === MOST_STEPS ? { code: 'too many steps', steps } : { code: 'too much work' };
+      run.acts.push({ act: 'hand over', team: null, reason });
       return { session: rest(program, HANDED_OVER, undefined, run, session), acts: run.acts };
     }
     at = place;

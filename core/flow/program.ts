@@ -3,9 +3,10 @@ import { givenFacts, isOpenFact } from '../facts/given.ts';
 import type { Flow, Scene } from './format.ts';
 import type { Id } from './id.ts';
 import { speaker } from './line.ts';
-import { mentionsOf } from './mentions.ts';
+import { mayMention, plainMentionsOf } from './mentions.ts';
 import { END, type Player, type Stage } from './steps/kind.ts';
 import { kindOf, type Step } from './steps/registry.ts';
+import { workOf } from './work.ts';
 
 /** An edition made ready: every scene’s beginning, its steps and its end have a place in one list. */
 export interface Program {
@@ -15,6 +16,8 @@ export interface Program {
   stepAt(place: number): Step | undefined;
   /** What stands at a place. Made when it is first come to: most visitors, and rehearsals, see little of a large flow. */
   playerAt(place: number): Player;
+  /** What the step at a place may have to work out. */
+  workAt(place: number): number;
   typeOf: (fact: string) => FactType;
   /** The facts that are kept for the visitor’s next conversation. */
   remembered: ReadonlyMap<string, Fact>;
@@ -54,7 +57,6 @@ function compile(flow: Flow): Program {
   const teams = steps.flatMap(step => kindOf(step).teams?.(step) ?? []);
   const givenNames = new Set(givenFacts(teams).map(fact => fact.name));
   const factNames = [...factOf.keys(), ...givenNames];
-  const mentioned = new Set(steps.flatMap(step => [...mentionsOf(step, factNames)]));
   const typeOf = (fact: string): FactType => factOf.get(fact)?.type ?? 'text';
   const stepAt = (place: number): Step | undefined => places[place]?.step;
 
@@ -81,6 +83,7 @@ function compile(flow: Flow): Program {
     if (!step) return sceneStart.get(scene.id) === place ? sceneBegins(scene, place) : sceneHasRunOut(placeOf);
     return kindOf(step).play(step, stageAt(place));
   };
+  const works = new Array<number | undefined>(places.length);
   const players = new Array<Player | undefined>(places.length + 1);
   return {
     placeOf,
@@ -95,7 +98,15 @@ function compile(flow: Flow): Program {
     },
     typeOf,
     remembered: new Map(flow.facts.flatMap(fact => (fact.scope === 'visitor' ? [[fact.name, fact]] : []))),
-    given: new Set([...mentioned].filter(name => !factOf.has(name) && (givenNames.has(name) || isOpenFact(name)))),
+    given: new Set(
+      [...givenNames, ...steps.flatMap(step => [...plainMentionsOf(step)].filter(isOpenFact))].filter(
+        name => !factOf.has(name) && steps.some(step => mayMention(step, name)),
+      ),
+    ),
+    workAt(place) {
+      works[place] ??= workOf(stepAt(place));
+      return works[place];
+    },
   };
 }
 

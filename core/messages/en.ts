@@ -79,6 +79,7 @@ export const en = {
     'flow fetched somebody': () => 'The flow fetched somebody.',
     'flow stumbled': () => 'The flow could not go on, because of a mistake in Kineta that its log tells of.',
     'too many steps': ({ steps }: Direction) => `The flow took ${steps} steps without asking the visitor anything.`,
+    'too much work': () => 'The flow had more to work out than it may without asking the visitor anything.',
     'flow not published': ({ flow }: Direction) => `The flow wanted to go on with “${flow}”, which is not published.`,
   },
 };

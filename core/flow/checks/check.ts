@@ -6,6 +6,7 @@ import type { Flow } from '../format.ts';
 import { mentionsOf } from '../mentions.ts';
 import type { Surroundings } from '../steps/kind.ts';
 import { kindOf, type Step, usualKinds } from '../steps/registry.ts';
+import { MOST_IN_FLOW, MOST_WORK, workIn } from '../work.ts';
 import { decidedBefore, ranges } from './decisions.ts';
 import { unsetFacts } from './facts.ts';
 import type { Finding } from './finding.ts';
@@ -21,6 +22,7 @@ import {
 } from './manners.ts';
 import { countPaths, knowledgeAt } from './paths.ts';
 import { atFirst, type Sight } from './sight.ts';
+import { overworked } from './work.ts';
 
 /** What the checks may know of the workspace. What is not known is not checked. */
 export interface Workplace {
@@ -79,6 +81,15 @@ export function surroundings(flow: Flow, workplace: Workplace = anyWorkplace): S
  * always ends or waits, goes only to scenes that are there, and never reads a fact that nothing can have set.
  */
 export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[] {
+  if (workIn(flow) > MOST_IN_FLOW)
+    return [
+      {
+        code: 'too much work',
+        level: 'problem',
+        place: {},
+        sentence: `The formulas of this flow have more than ${MOST_IN_FLOW.toLocaleString('en')} characters together.`,
+      },
+    ];
   const around = surroundings(flow, workplace);
   const map = graph(flow);
   const { reached, runsOut } = reachable(map);
@@ -168,6 +179,17 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
       level: 'problem',
       place: { scene: first.scene, ...(first.step ? { step: first.step.id } : {}) },
       sentence: `The flow goes round in ${titles.join(' and ')} for ever without asking the visitor anything.`,
+    });
+  }
+
+  const heavy = overworked(map, reached);
+  if (heavy !== undefined) {
+    const { scene, step } = map.spots[heavy]!;
+    findings.push({
+      code: 'too much work',
+      level: 'problem',
+      place: { scene, ...(step ? { step: step.id } : {}) },
+      sentence: `From here on, formulas of more than ${MOST_WORK.toLocaleString('en')} characters are worked out before the visitor is asked anything.`,
     });
   }
 

@@ -29,6 +29,7 @@ export const mends = {
   'unreachable step': 'Delete it, or move it in front of what ends or leads away.',
   'runs out': 'End the flow there, ask something, or go on to another scene.',
   'endless loop': 'Put a question or an end into the round.',
+  'too much work': 'Ask the visitor something in between, or work out less.',
   'no such scene': 'Choose another scene for it, or carry on.',
   'fact never set': 'Ask for it before, work it out, or give the line other words for when it is not known.',
   'fact unset on a way': 'Ask for it on that way as well, or give the line other words for when it is not known.',
