@@ -140,6 +140,7 @@ export type { Split } from './flow/steps/split.ts';
 export type { StartFlow } from './flow/steps/startflow.ts';
 export { Page, type TakeToPage } from './flow/steps/take.ts';
 export type { WorkOut } from './flow/steps/workout.ts';
+export { TypedTexts, understood } from './flow/understood.ts';
 export { flowAsNow, runAsNow } from './flow/upgrades/registry.ts';
 export { type Station, type Way, waysOf } from './flow/ways.ts';
 export { findWords, replaceWords, type Wording } from './flow/wording.ts';

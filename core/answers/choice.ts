@@ -55,9 +55,12 @@ export function understandChoice(text: string, labels: readonly string[], langua
 
   const exact = which(label => label === words);
   if (exact.length > 0) return { value: exact[0] as number };
+  // A slip of the pen does not make “semi or detached” one of the two.
+  const denied = vocabulary.denies.test(words);
   const joined = words.replaceAll(' ', '');
   const scored = which(() => true)
     .map(index => ({ index, slips: distance(joined, (bareLabels[index] as string).replaceAll(' ', '')) }))
+    .filter(({ index }) => !denied || vocabulary.denies.test(bareLabels[index] as string))
     .filter(({ index, slips: count }) => count <= slips((bareLabels[index] as string).replaceAll(' ', '').length))
     .sort((a, b) => a.slips - b.slips);
   if (scored[0] && scored[0].slips < (scored[1]?.slips ?? Number.POSITIVE_INFINITY)) return { value: scored[0].index };
@@ -72,14 +75,16 @@ export function understandChoice(text: string, labels: readonly string[], langua
     const longest = inside.filter(
       index => !inside.some(other => other !== index && ` ${bareLabels[other]} `.includes(` ${bareLabels[index]} `)),
     );
-    const negated = vocabulary.denies.test(words);
-    return (negated ? null : one(longest)) ?? { unclear: 'no match' };
+    // Beside the label: one may itself say “not” or “or”.
+    const beside = longest.reduce((rest, index) => rest.replace(` ${bareLabels[index]} `, ' '), said);
+    return (vocabulary.denies.test(beside) ? null : one(longest)) ?? { unclear: 'no match' };
   }
   if (words.length >= 3) {
     const startsWith = one(which(label => label.startsWith(words)));
     if (startsWith) return startsWith;
     const hasWord = one(which(label => ` ${label} `.includes(` ${words} `)));
     if (hasWord) return hasWord;
+    if (denied) return { unclear: 'no match' };
     const meant = words.split(' ').filter(word => word.length >= 4);
     const byWord = which(label =>
       label.split(' ').some(part => part.length >= 4 && meant.some(word => distance(word, part) <= slips(part.length))),

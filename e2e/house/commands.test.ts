@@ -70,6 +70,24 @@ test('a problem, a run-through that fails and a file that is none are told apart
   expect(kineta('check', written('broken.json', '{"format"')).wrong).toContain('broken JSON');
 });
 
+test('what is made of typed texts is printed in their order, and a file of something else is refused', () => {
+  const where = { language: 'en-GB', country: 'GB', zone: 'Europe/London', now: '2026-11-24T10:12:00Z' };
+  const texts = [
+    { text: 'Absolutely not', as: 'yes/no' },
+    { text: 'a week on Thursday', as: 'date' },
+    { text: 'the second one', as: 'choice', choices: ['Flat', 'Semi-detached'] },
+    { text: 'call me on 07700 900123', as: 'number' },
+    { text: 'oh double seven oh oh, nine oh oh, one two three', as: 'phone' },
+  ];
+  const { status, out } = kineta('understand', written('texts.json', { ...where, texts }), '--json');
+  expect(status).toBe(0);
+  const rows = JSON.parse(out) as Array<{ text: string; as: string; value: unknown }>;
+  expect(rows.map(({ text, as }) => ({ text, as }))).toEqual(texts.map(({ text, as }) => ({ text, as })));
+  expect(rows.map(({ value }) => value)).toEqual([false, '2026-12-03', 'Semi-detached', null, '+447700900123']);
+  const other = kineta('understand', written('other.json', { texts }));
+  expect(other).toMatchObject({ status: 2, wrong: expect.stringContaining('is no file of texts: language') });
+});
+
 test('a word that is no option, and a setting that cannot be used, are named', () => {
   const words = kineta('check', written('whole.json', whole), '--jason');
   expect(words).toMatchObject({ status: 2, wrong: expect.stringContaining('It is used so: kineta check FLOW.json') });

@@ -2,6 +2,7 @@ const [command, ...rest] = process.argv.slice(2);
 const commands: Record<string, () => Promise<(words: string[]) => Promise<void> | void>> = {
   start: async () => (await import('./start.ts')).start,
   check: async () => (await import('./check.ts')).check,
+  understand: async () => (await import('./understand.ts')).understand,
   rehearse: async () => (await import('./rehearse.ts')).rehearse,
 };
 const load = command === undefined ? undefined : commands[command];

@@ -2,23 +2,24 @@ import { en } from './en.ts';
 import type { Order, Vocabulary } from './vocabulary.ts';
 
 /** A vocabulary made ready: every answer of every visitor is held against it. */
-export interface Understood extends Vocabulary {
+export interface Understood extends Omit<Vocabulary, 'negates'> {
   orderOf: ReadonlyMap<string, Order>;
-  /** The first words of all orders, and the longest order: most answers are told apart by these alone. */
-  orderBeginnings: ReadonlySet<string>;
   longestOrder: number;
+  /** Whether a text holds a word that an order begins with. */
+  orderWords: RegExp;
   /** Yes and no by their words. */
   answers: ReadonlyMap<string, boolean>;
+  plainAnswers: ReadonlySet<string>;
+  openAnswers: ReadonlySet<string>;
+  negates: ReadonlySet<string>;
   /** A digit with a unit written right behind it, which is none of the multipliers: “12,000kWh”, “5kW”. */
   unit: RegExp;
-  /** Two numbers with what makes a range of them in between: “1,000-2,000”, “2 to £3k”. */
-  range: RegExp;
-  /** An amount in digits: its sign, its digits, its multiplier. */
-  amount: RegExp;
+  /** The whole of what stands between two numbers that are a range. */
+  between: RegExp;
 }
 
 /** How much longer than the longest order a text with spaces and punctuation may be, and still be one. */
-const SLACK = 10;
+const SLACK = 45;
 
 function madeReady(words: Vocabulary): Understood {
   const orderOf = new Map(
@@ -30,18 +31,19 @@ function madeReady(words: Vocabulary): Understood {
   return {
     ...words,
     orderOf,
-    orderBeginnings: new Set([...orderOf.keys()].map(phrase => phrase.split(' ')[0]!)),
+    orderWords: new RegExp(
+      `\\b(?:${[...new Set([...orderOf.keys()].map(phrase => phrase.split(' ')[0]!))].join('|')})\\b`,
+    ),
     longestOrder: Math.max(...[...orderOf.keys()].map(phrase => phrase.length)) + SLACK,
     answers: new Map([
       ...words.yes.map(word => [word, true] as const),
       ...words.no.map(word => [word, false] as const),
     ]),
+    plainAnswers: new Set(words.plainly),
+    openAnswers: new Set(words.openly),
+    negates: new Set(words.negates),
     unit: new RegExp(`(\\d)(?!(?:${multipliers})(?!\\p{L}))(?=\\p{L})`, 'giu'),
-    range: new RegExp(`\\d\\s?(?:${multipliers})?\\s?(?:-|${words.betweenNumbers.join('|')})\\s?\\p{Sc}?\\s?\\d`, 'iu'),
-    amount: new RegExp(
-      `(?<![\\p{L}\\d])(-?)(?:[\\p{Sc}]\\s?)?(\\d[\\d.,'\\s]*\\d|\\d)\\s?(${multipliers})?(?![\\p{L}])`,
-      'giu',
-    ),
+    between: new RegExp(`^\\s*(?:-|${words.betweenNumbers.join('|')})\\s*\\p{Sc}?\\s*$`, 'iu'),
   };
 }
 

@@ -12,19 +12,36 @@ export interface Vocabulary {
   orders: Readonly<Record<Order, readonly string[]>>;
   yes: readonly string[];
   no: readonly string[];
-  /** Words that say so wherever in a text they stand. */
-  saysYes: RegExp;
-  saysNo: RegExp;
+  /** Of these, what says so in so many words, wherever in an answer it stands. */
+  plainly: readonly string[];
+  /** What says so at the beginning of a sentence too: “of course we do”. */
+  openly: readonly string[];
+  /** What turns what it stands beside: “not”. */
+  negates: readonly string[];
+  /** What leaves it open (“maybe”, “yes if”), and what asks back; in bare words. */
+  leavesOpen: RegExp;
+  asks: RegExp;
+  /** What may stand in front of an answer and says nothing: “oh”, “well”. */
+  besides: ReadonlySet<string>;
   /** Words that are also meant with a slip in them. */
   mistyped: ReadonlyArray<readonly [word: string, value: boolean]>;
   /** What turns a sentence that names a choice into its contrary. */
   denies: RegExp;
   /** Numbers that are added up: “seventy”, “five”. */
   numbers: Readonly<Record<string, number>>;
-  /** The words that multiply what was said in front of them by 12 and by 100; the latter also at the beginning of a text. */
+  /** The words that multiply what was said in front of them by 12 and by 100. */
   dozen: string;
   hundred: string;
-  aHundred: string;
+  /** What parts of one are called, and what stands between the words of a number. */
+  fractions: Readonly<Record<'half' | 'quarter' | 'and' | 'article' | 'point', readonly string[]>>;
+  /** What at the end of the words before a number makes it less than nothing. */
+  negative: RegExp;
+  /** What right behind digits makes them something else than an amount: “3rd”, “5 pm”. */
+  afterDigits: RegExp;
+  /** What only says that an amount is a bound: “not more than”. Taken away before the next is looked for. */
+  bounding: RegExp;
+  /** Bare words beside a number that make it something else, or no number that could be kept: “not 5”, “a few hundred”. */
+  makesOther: RegExp;
   /** What multiplies a number, in words or right behind its digits. */
   multipliers: Readonly<Record<string, number>>;
   /** What makes a range of two numbers. */
@@ -46,10 +63,39 @@ export interface Vocabulary {
   betweenChoices: RegExp;
   /** Reads dates as they are said; of two numbers, the month or the day comes first. */
   dates: Readonly<Record<'monthFirst' | 'dayFirst', Pick<Chrono, 'parse'>>>;
+  /** How days are named from others. */
+  around: {
+    /**
+     * What says by how many days another day than the one it names is meant, the longest first. What names that day is its
+     * first group.
+     */
+    shifts: ReadonlyArray<readonly [words: RegExp, days: number]>;
+    /** A day of the year by its name in bare words, the next from today on: ISO 8601 dates. */
+    named(words: string, today: string): string | undefined;
+    /** A day of the month alone, in bare words: “the 3rd”. The number is its first group. */
+    ofMonth: RegExp;
+  };
+  /** What names a stretch of days and no day, and what says that a day has been. */
+  vagueDates: RegExp;
+  pastDates: RegExp;
+  /** Words beside a date that say nothing about which day is meant. */
+  besideDates: ReadonlySet<string>;
   /** The regions of the language in which the month comes first, as BCP 47 tags. */
   monthFirst: readonly string[];
   /** A month by its name, with which the order does not matter. */
   month: RegExp;
+  /** How an email address is said: its “at”, its other signs, and what may come in front. */
+  spokenEmail: { at: RegExp; signs: ReadonlyArray<readonly [words: RegExp, sign: string]>; before: RegExp };
+  /** How digits are said one by one, what says one several times, and whether a text has any of them. */
+  spokenDigits: {
+    digits: Readonly<Record<string, string>>;
+    times: Readonly<Record<string, number>>;
+    said: RegExp;
+  };
+  /** Orders that are meant only with nothing around them: “I want to cancel” is about something else. */
+  ordersAlone: readonly string[];
+  /** What may stand around an order, in bare words: “could we”, “please”. */
+  aroundOrder: { before: RegExp; after: RegExp };
   /** What may stand around a postcode in a sentence, as it was typed. */
   aroundPostcode: RegExp;
 }

@@ -13,7 +13,7 @@ export const email: AnswerKind<z.infer<typeof EmailAnswer>> = {
   keptAs: ['email', 'text'],
   again: (_, __, { locale }) => message(locale.language, 'email again'),
   shown: () => ({ type: 'email' }),
-  understand: (_, reply) => understandEmail(reply.text),
+  understand: (_, reply, { locale }) => understandEmail(reply.text, locale.language),
   check: () => [],
 };
 
@@ -27,6 +27,6 @@ export const phone: AnswerKind<z.infer<typeof PhoneAnswer>> = {
   keptAs: ['phone', 'text'],
   again: (_, __, { locale }) => message(locale.language, 'phone again'),
   shown: () => ({ type: 'phone' }),
-  understand: (_, reply, world) => understandPhone(reply.text, world.country),
+  understand: (_, reply, world) => understandPhone(reply.text, world.country, world.locale.language),
   check: () => [],
 };
