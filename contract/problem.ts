@@ -39,6 +39,8 @@ export const Problem = z.object({
   findings: z.array(z.object({ code: z.string(), sentence: z.string() })).optional(),
   /** Who changed the draft in the meantime, and to which revision. */
   changed: z.object({ by: z.string(), revision: z.int() }).optional(),
+  /** By what the log knows the request that it happened to. */
+  instance: z.string().optional(),
   /** After how many seconds to try again. */
   retryAfter: z.number().optional(),
 });

@@ -16,7 +16,7 @@ import { loggerOf } from './house/logger.ts';
 import type { Ports } from './house/ports.ts';
 import { built } from './http/built.ts';
 import { ProblemError } from './http/problem.ts';
-import { answerProblem, type Doors } from './http/serve.ts';
+import { answerProblem, type Doors, nameRequest } from './http/serve.ts';
 import { socketsOf } from './http/sockets.ts';
 import { closeSlowReaders } from './live/readers.ts';
 import { studioEnd } from './live/studio.ts';
@@ -56,6 +56,8 @@ export interface RunningServer {
 }
 
 const VERSION = '0.1.0';
+/** For how many milliseconds what runs may end by itself when the process is to stop. */
+const GRACE = 8_000;
 
 /**
  * Starts Kineta: brings the tables up to date, then serves the studio, the API, the chat and both live ends. Any number
@@ -65,9 +67,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const logger = loggerOf(options.logLevel ?? 'info');
   const database = connect(options.databaseUrl);
   await migrate(database);
+  let stopping = false;
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', options.proxies ?? 0);
+  app.use((request, response, next) => {
+    nameRequest(request, response);
+    next();
+  });
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -126,8 +133,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     description ??= openApi(VERSION);
     response.json(description);
   });
-  router.get('/health', async (request, response) => {
+  router.get('/health/live', (_, response) => {
+    response.set('Cache-Control', 'no-store').json({ ok: true });
+  });
+  router.get(['/health', '/health/ready'], async (request, response) => {
     try {
+      if (stopping) throw new ProblemError('unavailable', 'This process is stopping.');
       await database.query('SELECT 1');
       response.json({ ok: true });
     } catch (error) {
@@ -178,10 +189,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     database,
     house,
     async close() {
-      await clockwork.close();
+      stopping = true;
+      // Begun requests and orders have a while to end; who hangs, here or elsewhere, is not waited for.
+      const cut = setTimeout(() => http.closeAllConnections(), GRACE);
+      await Promise.all([clockwork.close(GRACE), io.close()]);
+      clearTimeout(cut);
       outbox.close();
       for (const stop of stops) stop();
-      await io.close();
       for (const area of areas) await area.close?.(house);
       http.closeAllConnections();
       await database.close();

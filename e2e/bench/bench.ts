@@ -3,6 +3,7 @@
  * `./kineta bench --beside CHECKOUT`: the chat beside that of another built checkout.
  */
 import { parseArgs } from 'node:util';
+import { attack } from './attack.ts';
 import { beside } from './beside.ts';
 import { chat } from './chat.ts';
 import { large } from './large.ts';
@@ -12,7 +13,15 @@ import type { Result } from './result.ts';
 import { widget } from './widget.ts';
 import { write } from './write.ts';
 
-const benches: Record<string, () => Promise<Result[]> | Result[]> = { play, chat, widget, write, opening, large };
+const benches: Record<string, () => Promise<Result[]> | Result[]> = {
+  play,
+  chat,
+  attack,
+  widget,
+  write,
+  opening,
+  large,
+};
 const { values: options, positionals: wished } = parseArgs({
   allowPositionals: true,
   options: { json: { type: 'boolean' }, beside: { type: 'string' } },

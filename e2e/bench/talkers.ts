@@ -102,8 +102,13 @@ function within<T>(milliseconds: number, work: Promise<T>): Promise<T> {
   ]).finally(() => clearTimeout(timer));
 }
 
-async function visitor(url: string, boarding: string, sockets: Socket[]): Promise<Talker> {
-  const socket = io(`${url}/visitor`, { transports: ['websocket'], forceNew: true, auth: { boarding } });
+async function visitor(
+  url: string,
+  boarding: string,
+  sockets: Socket[],
+  extraHeaders: Record<string, string>,
+): Promise<Talker> {
+  const socket = io(`${url}/visitor`, { transports: ['websocket'], forceNew: true, auth: { boarding }, extraHeaders });
   sockets.push(socket);
   await connected(socket);
   const welcome = (await socket.timeout(20_000).emitWithAck('hello', { page: '/' })) as { ok: boolean };
@@ -136,11 +141,21 @@ export async function echo(url: string, sockets: Socket[]): Promise<Talker> {
   return () => socket.timeout(20_000).emitWithAck('reply', 'Semi-detached');
 }
 
-/** Lets visitors in through the window of the site, as many as are wished. */
-export async function visitors(url: string, count: number, sockets: Socket[]): Promise<Talker[]> {
+/** What the window of the site lets visitors in with. */
+export async function boardingOf(url: string): Promise<string> {
   const page = await (await fetch(`${url}/w/bench-key/window`, { headers: { referer: ORIGIN } })).text();
-  const boarding = /data-boarding="([^"]+)"/.exec(page)?.[1] ?? '';
-  return inGroups(count, () => visitor(url, boarding, sockets));
+  return /data-boarding="([^"]+)"/.exec(page)?.[1] ?? '';
+}
+
+/** Lets visitors in through the window of the site, as many as are wished. */
+export async function visitors(
+  url: string,
+  count: number,
+  sockets: Socket[],
+  extraHeaders: Record<string, string> = {},
+): Promise<Talker[]> {
+  const boarding = await boardingOf(url);
+  return inGroups(count, () => visitor(url, boarding, sockets, extraHeaders));
 }
 
 /** Writes the workspace, its site and the published flow into a database that has its tables. */

@@ -5,6 +5,8 @@ import type { House } from '../house/house.ts';
 import { hashed } from '../http/secret.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import { addressOf } from '../limits/address.ts';
+import { Allowance, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
+import { Turns } from '../limits/turns.ts';
 import { rooms } from '../live/rooms.ts';
 import { DEVICE_COOKIE, DEVICE_DAYS } from './device.ts';
 import { accountOf, signIn } from './service.ts';
@@ -25,13 +27,20 @@ function setCookie(request: Request, response: Response, name: string, value: st
   );
 }
 
+const BUSY = 'Many are signing in just now. Please try again in a moment.';
+/** How many passwords are looked at at the same time, each for some thirty milliseconds of a processor. */
+const AT_ONCE = 3;
+const WAITING = 40;
+
 export function accountDoors(doors: Doors, { tables, ports, io, options }: House): void {
+  const turns = new Turns(AT_ONCE, WAITING, BUSY);
+  const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
+  const attempts = new Allowance('sign-ins', { times: perAddress, seconds: 10 }, BUSY);
   serve(doors, accountRoutes.signIn, async ({ body, request, response }) => {
-    const { token, device, me } = await signIn(tables, body, {
-      address: addressOf(request, options.proxies ?? 0),
-      cookies: request.headers.cookie,
-      secret: options.secret,
-    });
+    const address = addressOf(request, options.proxies ?? 0);
+    await attempts.spend(address);
+    const from = { address, cookies: request.headers.cookie, secret: options.secret };
+    const { token, device, me } = await turns.take(() => signIn(tables, body, from));
     setCookie(request, response, COOKIE, token, SESSION_DAYS * 86_400);
     setCookie(request, response, DEVICE_COOKIE, device, DEVICE_DAYS * 86_400);
     return accountOf(ports, me);

@@ -5,6 +5,9 @@ import { startServer } from '../server.ts';
 import { secretIn } from '../services/seal.ts';
 import { readSettings, type Settings, SettingsError } from './settings.ts';
 
+/** How many milliseconds stopping may take; what had to end is ended long before. */
+const STOPS_WITHIN = 30_000;
+
 /**
  * `kineta start`: production, without demo data. Settings come from the environment (`settings.ts`); without a database of
  * its own it starts the private MariaDB, and without a mail server every email comes back. Exits with 2 when a setting
@@ -46,6 +49,8 @@ export async function start(): Promise<void> {
   const stop = async (): Promise<void> => {
     if (stopping) return;
     stopping = true;
+    // Whatever holds it up, it goes.
+    setTimeout(() => process.exit(1), STOPS_WITHIN).unref();
     await server.close();
     await own?.stop();
     process.exit(0);

@@ -1,4 +1,5 @@
 import { request as ask } from 'node:http';
+import { connect } from 'node:net';
 import { accountRoutes, flowRoutes, settingsRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -120,5 +121,29 @@ describe('a number beyond what can be kept', () => {
     expect((await lead.call(settingsRoutes.get)).reply.facts).toEqual([{ name: 'good', type: 'text', value: 'here' }]);
     expect((await lead.call(accountRoutes.me)).problem).toBeUndefined();
     expect((await new Browser(server).signIn(workspace.lead)).account?.member.email).toBe(workspace.lead);
+  });
+});
+
+describe('a process', () => {
+  test('that is to stop does so, though a request is half sent', async () => {
+    const other = await testServer(server.house.options.databaseUrl);
+    expect((await fetch(`${other.url}/health/ready`)).status).toBe(200);
+    const half = connect(other.port, '127.0.0.1');
+    half.on('error', () => {});
+    const cut = new Promise(resolve => half.once('close', resolve));
+    half.write(
+      'POST /api/account/sign-in HTTP/1.1\r\nHost: here\r\nContent-Type: application/json\r\nContent-Length: 500\r\n\r\n{',
+    );
+    await other.close();
+    await cut;
+  }, 20_000);
+
+  test('says that it lives, and names every request', async () => {
+    const live = await fetch(`${server.url}/health/live`, { headers: { 'x-request-id': 'from-a-proxy-7' } });
+    expect(live.status).toBe(200);
+    expect(live.headers.get('x-request-id')).toBe('from-a-proxy-7');
+    const odd = await fetch(`${server.url}/api/nothing`, { headers: { 'x-request-id': 'no name; at all' } });
+    expect(odd.headers.get('x-request-id')).toMatch(/^[\da-f-]{36}$/);
+    expect(odd.headers.get('cache-control')).toBe('no-store');
   });
 });

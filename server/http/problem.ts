@@ -62,8 +62,11 @@ function clientError(error: unknown): ProblemError | undefined {
   return new ProblemError('invalid_request', details[type ?? ''] ?? 'The request cannot be read.', { status });
 }
 
-/** Any error as a problem. What is not meant for the caller is not told; `unexpected` says to log it. */
-export function problemOf(error: unknown): { problem: Problem; unexpected: boolean } {
+/**
+ * Any error as a problem. What is not meant for the caller is not told; `unexpected` says to log it.
+ * @param name by which the log knows what was asked
+ */
+export function problemOf(error: unknown, name?: string): { problem: Problem; unexpected: boolean } {
   if (error instanceof ProblemError) return { problem: error.problem, unexpected: false };
   const known = clientError(error);
   if (known) return { problem: known.problem, unexpected: false };
@@ -79,8 +82,11 @@ export function problemOf(error: unknown): { problem: Problem; unexpected: boole
       unexpected: false,
     };
   return {
-    problem: new ProblemError('server_error', 'Something went wrong on our side. It was logged; please try again.')
-      .problem,
+    problem: new ProblemError(
+      'server_error',
+      `Something went wrong on our side. It was logged${name ? ` as ${name}` : ''}; please try again.`,
+      name ? { instance: `urn:kineta:request:${name}` } : {},
+    ).problem,
     unexpected: true,
   };
 }

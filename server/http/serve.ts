@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Route } from '@kineta/contract';
 import { wellFormed } from '@kineta/core';
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
@@ -24,6 +25,8 @@ export interface Doors {
   logger: Logger;
 }
 
+/** The most bytes of a refused body that are waited for, so that whoever sends it hears why. */
+const MOST_DISCARDED = 1_000_000;
 /** The most kilobytes of a body, where a route does not say otherwise. */
 const USUAL_KB = 100;
 
@@ -36,14 +39,29 @@ function checked<S extends z.ZodType>(schema: S, value: unknown, where: string):
   throw new ProblemError('invalid_request', fields[0]?.message ?? 'The request is not as it should be.', { fields });
 }
 
+const names = new WeakMap<Request, string>();
+
+/** Gives a request the name by which the log and whoever sent it know it: the one that it came with, or a new one. */
+export function nameRequest(request: Request, response: Response): void {
+  const name = /^[\w-]{8,64}$/.exec(request.get('x-request-id') ?? '')?.[0] ?? randomUUID();
+  names.set(request, name);
+  response.set('X-Request-Id', name);
+}
+
 /** Answers an error as problem details (RFC 9457). */
 export function answerProblem(error: unknown, request: Request, response: Response, logger: Logger): void {
-  const { problem, unexpected } = problemOf(error);
-  if (unexpected) logger.error({ err: error, method: request.method, path: request.path }, 'request failed');
+  const id = names.get(request);
+  const { problem, unexpected } = problemOf(error, id);
+  // The path that was asked for, not what stood in it: that may be a visitor’s words.
+  const path = (request.route as { path?: string } | undefined)?.path ?? 'none';
+  if (unexpected) logger.error({ err: error, request: id, method: request.method, path }, 'request failed');
   if (response.headersSent) {
     response.end();
     return;
   }
+  // What is large and was refused before it was read is not read only to be thrown away.
+  if (!request.complete && Number(request.get('content-length') ?? 0) > MOST_DISCARDED)
+    response.set('Connection', 'close').once('finish', () => request.destroy());
   response.set('Cache-Control', 'no-store');
   if (problem.retryAfter !== undefined) response.set('Retry-After', String(Math.ceil(problem.retryAfter)));
   response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Answered } from '@kineta/contract';
 import { wellFormed } from '@kineta/core';
 import type { Logger } from 'pino';
@@ -25,8 +26,9 @@ export async function answer<S extends z.ZodType, T extends object>(
       );
     say({ ok: true, ...(await work(parsed.data)) });
   } catch (error) {
-    const { problem, unexpected } = problemOf(error);
-    if (unexpected) logger.error({ err: error }, 'socket call failed');
+    const id = randomUUID();
+    const { problem, unexpected } = problemOf(error, id);
+    if (unexpected) logger.error({ err: error, request: id }, 'socket call failed');
     say({ ok: false, problem });
   }
 }

@@ -27,7 +27,7 @@ async function attempt(work: () => Promise<unknown>, done: string): Promise<void
 function OrderRow({ order: { id, kind, what, why, tries, failedAt, conversation } }: { order: FailedOrder }) {
   const params = { id };
   return (
-    <li className="flex items-start gap-4 border-b border-rule py-2.5 max-md:flex-wrap">
+    <li className="flex items-center gap-4 border-b border-rule py-2.5 max-md:flex-wrap">
       <div className="min-w-0 flex-1 max-md:basis-full">
         <p className="flex min-w-0 gap-2">
           <span className="text-ink-2">{names[kind] ?? kind}</span>
@@ -36,7 +36,7 @@ function OrderRow({ order: { id, kind, what, why, tries, failedAt, conversation 
           </span>
         </p>
         <p className="break-words">
-          {why}{' '}
+          <span className="inline-block first-letter:uppercase">{why.replace(/[.!?]?$/, '.')}</span>{' '}
           <span className="text-ink-2">
             Tried {tries === 1 ? 'once' : `${tries} times`}, last{' '}
             <time dateTime={failedAt} title={wholeTime(failedAt)}>

@@ -1,0 +1,15 @@
+/** `attacker.ts NAME`: one attack in a process of its own, until its input ends; then it says how it went. */
+import { attacks, type Tally, type Target } from './attacks.ts';
+
+const name = process.argv[2] ?? '';
+const target = JSON.parse(process.env.TARGET ?? '{}') as Target;
+const tally: Tally = { tried: 0, through: 0 };
+let going = true;
+process.stdin.resume();
+process.stdin.once('end', () => {
+  going = false;
+});
+console.log('1');
+await attacks[name]!(target, tally, () => going).catch(error => console.error(name, error));
+console.log(JSON.stringify(tally));
+process.exit(0);
