@@ -26,10 +26,14 @@ interface VisitorData {
   address: string;
   /** Gives back the places that it has. */
   leave: Array<() => void>;
+  /** How often it was told to wait. */
+  refusals: number;
 }
 type VisitorNamespace = Namespace<VisitorCalls, VisitorNews, Record<string, never>, VisitorData>;
 
 const Missed = z.strictObject({ after: z.int().min(0) });
+/** How often a socket is told to wait before it is closed. */
+const MOST_REFUSALS = 50;
 const HASTY = 'That was a little fast. Your message is sent in a moment.';
 const BUSY = 'Too much comes from your network just now. Please wait a moment.';
 const MANY = 'The chat is open too often. Please close it somewhere else.';
@@ -71,8 +75,13 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       if (!pass) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
       const site = await ports.sites.byKey(pass.siteKey);
       if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
-      Object.assign(socket.data, { site, address, leave: [] });
-      if (handshake.data.visitor) socket.data.visitor = await visitors.known(site, handshake.data.visitor);
+      Object.assign(socket.data, { site, address, leave: [], refusals: 0 });
+      const { visitor: claimed } = handshake.data;
+      if (claimed) {
+        // Before it is looked whether it is true: too many who say so are not looked at.
+        socket.data.leave.push(allowed.visitorSockets.take(`${site.id} ${claimed.id}`));
+        socket.data.visitor = await visitors.known(site, claimed);
+      }
       if (pass.late && !socket.data.visitor)
         throw new ProblemError('domain_not_allowed', 'This chat was opened long ago. Please reload the page.');
       socket.data.leave.push(allowed.addressSockets.take(address));
@@ -95,9 +104,15 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
 
     /** What a visitor does is counted before anything is done about it. */
     const spend = async (own: Allowance): Promise<void> => {
-      await own.spend(data.visitor?.id ?? socket.id);
-      await allowed.address.spend(data.address);
-      await allowed.site.spend(data.site.id);
+      try {
+        await own.spend(data.visitor?.id ?? socket.id);
+        await allowed.address.spend(data.address);
+        await allowed.site.spend(data.site.id);
+      } catch (refused) {
+        // Who is told to wait and does not is no browser of ours, and refusing takes its time as well.
+        if (++data.refusals === MOST_REFUSALS) socket.disconnect(true);
+        throw refused;
+      }
     };
 
     socket.on('hello', (hello, reply) =>
@@ -107,7 +122,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         const pass = data.visitor ? undefined : await visitors.welcome(data.site);
         const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
         data.visitor = visitor;
-        if (data.leave.length < 2) data.leave.push(allowed.visitorSockets.take(visitor.id));
+        if (pass) data.leave.push(allowed.visitorSockets.take(`${data.site.id} ${visitor.id}`));
         const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
           data.conversation = conversation;
           await socket.join(rooms.visitor(conversation));

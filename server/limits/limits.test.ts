@@ -66,6 +66,13 @@ describe('one visitor', () => {
     expect(slowed).toMatchObject({ problem: { code: 'slow_down', retryAfter: expect.any(Number) } });
   });
 
+  test('who does not wait when told to is closed', async () => {
+    const page = await open();
+    const closed = new Promise(resolve => page.socket.once('disconnect', resolve));
+    for (let times = 0; times < 80; times++) void page.reply('Flat');
+    expect(await closed).toBe('io server disconnect');
+  });
+
   test('who leaves gives their places back', async () => {
     const { pass } = await open();
     for (let times = 0; times < 3; times++) {
