@@ -11,6 +11,8 @@ export interface Duty {
    * @returns whether there may be more at once
    */
   turn(): Promise<boolean>;
+  /** Is told, once, how to be turned again at once: when there is room for more. */
+  begins?(again: () => void): void;
   /** Ends when all that was begun is over; what is due after that is left to others. */
   close?(): Promise<void>;
 }
@@ -22,12 +24,15 @@ class Wheel {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private next = Number.POSITIVE_INFINITY;
   private running: Promise<void> | undefined;
+  /** Whether it was to turn while it turned. */
+  private again = false;
   private stopped = false;
 
   /** @param first in how many milliseconds it turns first */
   constructor(duty: Duty, logger: Logger, first: number) {
     this.duty = duty;
     this.logger = logger;
+    duty.begins?.(() => this.wake(0));
     this.wake(first);
   }
 
@@ -38,8 +43,21 @@ class Wheel {
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.next = Number.POSITIVE_INFINITY;
-      this.running = (this.running ?? Promise.resolve()).then(() => this.turn());
+      this.go();
     }, after);
+  }
+
+  /** One turn at a time; however often it is woken meanwhile, one more follows. */
+  private go(): void {
+    if (this.running) {
+      this.again = true;
+      return;
+    }
+    this.running = this.turn().finally(() => {
+      this.running = undefined;
+      if (this.again) this.wake(0);
+      this.again = false;
+    });
   }
 
   async close(): Promise<void> {

@@ -39,9 +39,9 @@ function laneOver(waiting: Waiting[], slots = { all: 6, share: 2 }, elsewhere: R
           running.push(job);
         }),
     },
-    () => woken++,
     pino({ level: 'silent' }),
   );
+  lane.begins(() => woken++);
   return { lane, running, done, woken: () => woken, looks: () => looks };
 }
 

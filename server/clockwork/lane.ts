@@ -37,17 +37,15 @@ const MOST_LOOKS = 10;
 export class Lane<T extends Waiting> implements Duty {
   readonly name: string;
   private readonly work: Work<T>;
-  private readonly wake: () => void;
   private readonly logger: Logger;
   /** What runs, by workspace and identity. */
   private readonly running = new Map<string, Map<string, Promise<void>>>();
   private free: number;
+  private again: () => void = () => {};
 
-  /** @param wake is called when there is room again */
-  constructor(work: Work<T>, wake: () => void, logger: Logger) {
+  constructor(work: Work<T>, logger: Logger) {
     this.name = work.name;
     this.work = work;
-    this.wake = wake;
     this.logger = logger;
     this.free = work.slots.all;
   }
@@ -55,6 +53,10 @@ export class Lane<T extends Waiting> implements Duty {
   /** The identities of what runs now. */
   get ids(): string[] {
     return [...this.running.values()].flatMap(own => [...own.keys()]);
+  }
+
+  begins(again: () => void): void {
+    this.again = again;
   }
 
   async turn(): Promise<boolean> {
@@ -115,7 +117,7 @@ export class Lane<T extends Waiting> implements Duty {
         this.free++;
         own.delete(id);
         if (own.size === 0) this.running.delete(workspace);
-        this.wake();
+        this.again();
       });
     own.set(id, done);
   }

@@ -87,7 +87,6 @@ export class Outbox {
             claim: ids => this.claim(ids),
             run: order => this.run(errand, order),
           },
-          () => wake(0),
           logger,
         ),
     );

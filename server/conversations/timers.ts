@@ -74,7 +74,6 @@ export function timers(house: House, host: Host, announcer: Announcer): Duty {
         }
       },
     },
-    () => house.wake(0),
     house.logger,
   );
 }
