@@ -41,7 +41,7 @@ export async function chat(): Promise<Result[]> {
   const children: ChildProcess[] = [];
   const results: Result[] = [];
   try {
-    const tables = connect(database.url, 1);
+    const tables = connect(database.url, 2);
     await migrate(tables);
     await tables.close();
     await publish(database.url);
