@@ -6,7 +6,7 @@ import {
   type VisitorNews,
   VisitorReply,
 } from '@kineta/contract';
-import type { Namespace } from 'socket.io';
+import type { Namespace, Socket } from 'socket.io';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
 import type { Site, Visitor } from '../house/ports.ts';
@@ -24,8 +24,6 @@ interface VisitorData {
   conversation: string | undefined;
   /** Under what its address is counted. */
   address: string;
-  /** Gives back the places that it has. */
-  leave: Array<() => void>;
   /** How often it was told to wait. */
   refusals: number;
 }
@@ -58,6 +56,19 @@ function allowances(perAddress: number) {
   };
 }
 
+/**
+ * Gives a place back when its socket has gone, whenever that is: one that goes while it is let in is never told of as
+ * connected, nor as gone.
+ */
+function onceGone(socket: Pick<Socket, 'conn' | 'once'>, leave: () => void): void {
+  if (socket.conn.readyState !== 'open') {
+    leave();
+    return;
+  }
+  socket.conn.once('close', leave);
+  socket.once('disconnect', leave);
+}
+
 /** The visitors’ end: who is let in, and what they may call. */
 export function visitorEnd(house: House, visitors: VisitorService, live: Announcer): void {
   const { io, logger, ports, options } = house;
@@ -66,6 +77,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
   const end = io.of(VISITOR_NAMESPACE) as unknown as VisitorNamespace;
 
   end.use(async (socket, next) => {
+    const taken: Array<() => void> = [];
     try {
       const address = addressOf(socket.request, options.proxies ?? 0);
       await allowed.handshakes.spend(address);
@@ -75,21 +87,22 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       if (!pass) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
       const site = await ports.sites.byKey(pass.siteKey);
       if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
-      Object.assign(socket.data, { site, address, leave: [], refusals: 0 });
+      Object.assign(socket.data, { site, address, refusals: 0 });
       const { visitor: claimed } = handshake.data;
       if (claimed) {
         // Before it is looked whether it is true: too many who say so are not looked at.
-        socket.data.leave.push(allowed.visitorSockets.take(`${site.id} ${claimed.id}`));
+        taken.push(allowed.visitorSockets.take(`${site.id} ${claimed.id}`));
         socket.data.visitor = await visitors.known(site, claimed);
       }
       if (pass.late && !socket.data.visitor)
         throw new ProblemError('domain_not_allowed', 'This chat was opened long ago. Please reload the page.');
-      socket.data.leave.push(allowed.addressSockets.take(address));
+      taken.push(allowed.addressSockets.take(address));
+      for (const leave of taken) onceGone(socket, leave);
       next();
     } catch (error) {
       const { problem, unexpected } = problemOf(error);
       if (unexpected) logger.error({ err: error }, 'visitor handshake failed');
-      for (const leave of socket.data.leave ?? []) leave();
+      for (const leave of taken) leave();
       next(Object.assign(new Error(problem.detail), { data: problem }));
     }
   });
@@ -122,7 +135,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         const pass = data.visitor ? undefined : await visitors.welcome(data.site);
         const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
         data.visitor = visitor;
-        if (pass) data.leave.push(allowed.visitorSockets.take(`${data.site.id} ${visitor.id}`));
+        if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.site.id} ${visitor.id}`));
         const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
           data.conversation = conversation;
           await socket.join(rooms.visitor(conversation));
@@ -164,7 +177,6 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         live.visitorTypes(data.conversation);
     });
     socket.on('disconnect', () => {
-      for (const leave of data.leave) leave();
       const { conversation } = data;
       if (!conversation) return;
       live

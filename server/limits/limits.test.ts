@@ -66,6 +66,18 @@ describe('one visitor', () => {
     expect(slowed).toMatchObject({ problem: { code: 'slow_down', retryAfter: expect.any(Number) } });
   });
 
+  test('who leaves while they are let in takes no place with them', async () => {
+    const { pass } = await open();
+    for (let times = 0; times < 30; times++) {
+      const gone = new VisitorPage(server, boarding, pass);
+      // The wire is there, and the visitor is being looked up when it breaks.
+      await new Promise(resolve => gone.socket.io.once('open', () => resolve(undefined)));
+      gone.socket.io.engine.close();
+    }
+    await vi.waitFor(async () => expect((await server.house.io.of('/visitor').fetchSockets()).length).toBe(1));
+    expect((await open(server, pass)).welcome.conversation).toBeTruthy();
+  });
+
   test('who does not wait when told to is closed', async () => {
     const page = await open();
     const closed = new Promise(resolve => page.socket.once('disconnect', resolve));
