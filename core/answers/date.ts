@@ -47,9 +47,7 @@ export function understandDate(text: string, language: string, now: number, zone
   // A month by its name needs no order, and “December 24” is a day in both.
   const reader = monthFirst.includes(language) || month.test(rest) ? dates.monthFirst : dates.dayFirst;
   const read = reader.parse(rest, reference, { forwardDate: !pastDates.test(bare(rest)) });
-  // A day of the week with the date that it falls on is one day; everything else that names two is not.
-  const [found, more] =
-    read.length === 2 && read[1]!.start.get('weekday') === read[0]!.start.get('weekday') ? read.slice(1) : read;
+  const [found, more] = read;
   const start = found?.start;
   if (!found || more || found.end || !start) return { unclear: 'no match' };
   if (!(start.isCertain('day') || start.isCertain('weekday') || start.isCertain('month')))

@@ -14,7 +14,7 @@ export interface Slots {
   share: number;
 }
 
-/** What a lane is for. `W` is what a look finds, `T` what is known of it once it is claimed. */
+/** What a lane is for; `T` is what is known of something due once it is claimed. */
 export interface Work<T extends Waiting> {
   name: string;
   slots: Slots;
@@ -48,11 +48,6 @@ export class Lane<T extends Waiting> implements Duty {
     this.work = work;
     this.logger = logger;
     this.free = work.slots.all;
-  }
-
-  /** The identities of what runs now. */
-  get ids(): string[] {
-    return [...this.running.values()].flatMap(own => [...own.keys()]);
   }
 
   begins(again: () => void): void {
