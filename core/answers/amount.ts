@@ -1,29 +1,34 @@
-import type { Understood } from './vocabulary/vocabularies.ts';
+import type { Vocabulary } from './vocabulary/vocabulary.ts';
 
-/** A word of an answer as far as it bears on an amount; what does not is other. */
-export type Token =
-  | { is: 'digits' | 'number'; value: number; at: number; end: number }
-  | { is: 'hundred' | 'dozen' | 'half' | 'quarter' | 'and' | 'article' | 'point' | 'other'; at: number; end: number }
-  | { is: 'scale'; value: number; at: number; end: number };
+/** What a word of an answer is, as far as it bears on an amount; what does not is other. Only numbers and scales have a value. */
+export interface Bearing {
+  is: 'digits' | 'number' | 'scale' | 'hundred' | 'dozen' | 'half' | 'quarter' | 'and' | 'article' | 'point' | 'other';
+  value: number;
+}
+
+/** A word of an answer with where it stands. */
+export interface Token extends Bearing {
+  at: number;
+  end: number;
+}
+
+export const OTHER: Bearing = { is: 'other', value: 0 };
+
+/** What the words of a language are for an amount, those that are anything. */
+export function bearingOf({ numbers, multipliers, hundred, dozen, fractions }: Vocabulary): Map<string, Bearing> {
+  const kinds = { ...fractions, dozen: [dozen], hundred: [hundred] };
+  return new Map<string, Bearing>([
+    ...Object.entries(kinds).flatMap(([is, words]) =>
+      words.map(word => [word, { is: is as Bearing['is'], value: 0 }] as const),
+    ),
+    ...Object.entries(multipliers).map(([word, value]) => [word, { is: 'scale' as const, value }] as const),
+    ...Object.entries(numbers).map(([word, value]) => [word, { is: 'number' as const, value }] as const),
+  ]);
+}
 
 const COUNTED: ReadonlySet<Token['is']> = new Set(['digits', 'number', 'hundred', 'dozen', 'half', 'quarter', 'scale']);
 /** How many words an amount has at most: “nine hundred and ninety nine thousand nine hundred and ninety nine” has eleven. */
 const LONGEST = 14;
-
-export function tokenOf(word: string, at: number, words: Understood): Token {
-  const place = { at, end: at + word.length };
-  if (Object.hasOwn(words.numbers, word)) return { is: 'number', value: words.numbers[word]!, ...place };
-  if (Object.hasOwn(words.multipliers, word)) return { is: 'scale', value: words.multipliers[word]!, ...place };
-  if (word === words.hundred) return { is: 'hundred', ...place };
-  if (word === words.dozen) return { is: 'dozen', ...place };
-  const { half, quarter, and, article, point } = words.fractions;
-  if (half.includes(word)) return { is: 'half', ...place };
-  if (quarter.includes(word)) return { is: 'quarter', ...place };
-  if (and.includes(word)) return { is: 'and', ...place };
-  if (article.includes(word)) return { is: 'article', ...place };
-  if (point.includes(word)) return { is: 'point', ...place };
-  return { is: 'other', ...place };
-}
 
 const fractionOf = (token: Token | undefined): number | undefined =>
   token?.is === 'half' ? 0.5 : token?.is === 'quarter' ? 0.25 : undefined;

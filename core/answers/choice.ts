@@ -48,13 +48,13 @@ export function understandChoice(text: string, labels: readonly string[], langua
   const words = bare(text);
   if (words === '') return { unclear: 'empty' };
   const bareLabels = labels.map(bareLabel);
+  const exact = bareLabels.indexOf(words);
+  if (exact >= 0) return { value: exact };
   const one = (matches: number[]): Understanding | null =>
     matches.length === 1 ? { value: matches[0] as number } : null;
   const which = (holds: (label: string) => boolean): number[] =>
     bareLabels.flatMap((label, index) => (label !== '' && holds(label) ? [index] : []));
 
-  const exact = which(label => label === words);
-  if (exact.length > 0) return { value: exact[0] as number };
   // A slip of the pen does not make “semi or detached” one of the two.
   const denied = vocabulary.denies.test(words);
   const joined = words.replaceAll(' ', '');

@@ -1,4 +1,4 @@
-import { type Amount, amountsIn, type Token, tokenOf } from './amount.ts';
+import { type Amount, amountsIn, OTHER, type Token } from './amount.ts';
 import { bare, tidy, type Understanding } from './answer.ts';
 import { type Understood, vocabularyOf } from './vocabulary/vocabularies.ts';
 
@@ -10,6 +10,8 @@ function decimalSign(language: string): string {
 interface Signs {
   decimal: string;
   grouping: string;
+  /** A whole number, grouped by three or not at all, with or without decimals: nearly every number that is typed. */
+  common: RegExp;
   /** One grouping sign followed by other than three digits can only be a decimal, whatever the language: “1,5”. */
   loneDecimal: RegExp;
 }
@@ -21,14 +23,20 @@ function signsOf(language: string): Signs {
   if (!known) {
     const decimal = decimalSign(language);
     const grouping = decimal === '.' ? ',' : '.';
-    known = { decimal, grouping, loneDecimal: new RegExp(`^\\d+\\${grouping}(\\d{1,2}|\\d{4,})$`) };
+    known = {
+      decimal,
+      grouping,
+      common: new RegExp(`^(?:\\d+|\\d{1,3}(?:\\${grouping}\\d{3})+)(?:\\${decimal}\\d+)?$`),
+      loneDecimal: new RegExp(`^\\d+\\${grouping}(\\d{1,2}|\\d{4,})$`),
+    };
     signs.set(language, known);
   }
   return known;
 }
 
 function digits(text: string, language: string): number {
-  const { decimal, grouping, loneDecimal } = signsOf(language);
+  const { decimal, grouping, common, loneDecimal } = signsOf(language);
+  if (common.test(text)) return Number(text.split(grouping).join('').replace(decimal, '.'));
   const compact = text.replace(/[\s']/g, '');
   // The same sign again and again can only group: “1.000.000”, “12,34,567”; not “1,2,3”, nor a date.
   const groups = /^\d{1,3}([.,])\d{2,3}(?:\1\d{2,3})*\1(\d+)$/.exec(compact);
@@ -42,7 +50,7 @@ function digits(text: string, language: string): number {
 }
 
 /** Signs that stand for a part of one. NFKC would write them as a division. */
-const parts: ReadonlyArray<readonly [RegExp, string]> = [
+const PARTS: ReadonlyArray<readonly [RegExp, string]> = [
   [/(\d)\s?(?:½|1\/2(?!\d))/gu, '$1.5'],
   [/(\d)\s?¼/gu, '$1.25'],
   [/(\d)\s?¾/gu, '$1.75'],
@@ -51,38 +59,65 @@ const parts: ReadonlyArray<readonly [RegExp, string]> = [
   [/¼/gu, '0.25'],
   [/¾/gu, '0.75'],
 ];
+/** Whether a text may hold one of them; nearly none does. */
+const HAS_PARTS = /[½¼¾/]|(?<!\d)\.\d/u;
 
-/** A stretch of digits: grouped by spaces, or with the signs of decimals and grouping in between. */
-const DIGITS = /\d{1,3}(?:[\s']\d{3})+(?![\d])(?:[.,]\d+)?|\d[\d.,]*\d|\d/gu;
-const WORD = /\p{L}+/gu;
+/** A text with the parts of one in it as decimals. */
+function inDecimals(text: string): string {
+  return HAS_PARTS.test(text) ? PARTS.reduce((so, [sign, decimal]) => so.replace(sign, decimal), text) : text;
+}
+
+/** A stretch of digits, grouped by spaces or with the signs of decimals and grouping in between; or else a word. */
+const DIGITS_OR_WORD = /(\d{1,3}(?:[\s']\d{3})+(?![\d])(?:[.,]\d+)?|\d[\d.,]*\d|\d)|\p{L}+/gu;
+
+/** What right in front of digits, and right behind them, says that they are no amount. */
+const OTHER_BEFORE = /(?:[+#@/:]\s?|\p{L})$/u;
+const OTHER_AFTER = /^(?:[/:]\d|@)/;
+/** How a phone number begins that is written with its area. */
+const FROM_NOUGHT = /^0[\d\s]/;
+/** More digits in a row than an amount has that anybody types. */
+const MOST_DIGITS = 13;
 
 /**
  * What stands in digits but is no amount: a phone number, a time, a date, a house’s number with a letter, a place in a row.
  */
-function isOther(clean: string, at: number, end: number, vocabulary: Understood): boolean {
-  const [before, after] = [clean.slice(0, at), clean.slice(end)];
-  if (/[+#@/:]\s?$/.test(before) || /^(?:\/(?=\d)|:(?=\d)|@)/.test(after)) return true;
-  if (/\p{L}$/u.test(before)) return true;
-  const text = clean.slice(at, end);
-  if (/^0[\d\s]/.test(text) || text.replace(/\D/g, '').length > MOST_DIGITS) return true;
-  return vocabulary.afterDigits.test(after);
+function isOther(text: string, before: string, after: string, vocabulary: Understood): boolean {
+  if (before !== '' && OTHER_BEFORE.test(before)) return true;
+  if (after !== '' && (OTHER_AFTER.test(after) || vocabulary.afterDigits.test(after))) return true;
+  return FROM_NOUGHT.test(text) || (text.length > MOST_DIGITS && text.replace(/\D/g, '').length > MOST_DIGITS);
 }
-
-/** More digits in a row than an amount has that anybody types. */
-const MOST_DIGITS = 13;
 
 /** The words of an answer, as far as they bear on an amount; undefined when there is a number in it that is something else. */
 function tokensOf(clean: string, language: string, vocabulary: Understood): Token[] | undefined {
   const tokens: Token[] = [];
-  for (const match of clean.matchAll(DIGITS)) {
-    const [text] = match;
-    const end = match.index + text.length;
-    const value = digits(text, language);
-    if (!Number.isFinite(value) || isOther(clean, match.index, end, vocabulary)) return undefined;
-    tokens.push({ is: 'digits', value, at: match.index, end });
+  DIGITS_OR_WORD.lastIndex = 0;
+  for (let match = DIGITS_OR_WORD.exec(clean); match; match = DIGITS_OR_WORD.exec(clean)) {
+    const [word, figures] = match;
+    const at = match.index;
+    const end = at + word.length;
+    if (figures === undefined) {
+      const { is, value } = vocabulary.bearing.get(word) ?? OTHER;
+      tokens.push({ is, value, at, end });
+    } else {
+      const value = digits(figures, language);
+      if (!Number.isFinite(value) || isOther(figures, clean.slice(0, at), clean.slice(end), vocabulary))
+        return undefined;
+      tokens.push({ is: 'digits', value, at, end });
+    }
   }
-  for (const { 0: word, index } of clean.matchAll(WORD)) tokens.push(tokenOf(word, index, vocabulary));
-  return tokens.toSorted((a, b) => a.at - b.at);
+  return tokens;
+}
+
+const DIGIT_AND_LETTER = /\d\p{L}/u;
+/** A minus in front of an amount that joins no two words or numbers. */
+const MINUS = /(?:^|[^\p{L}\d\s.,'])\s?-\s?$|^\s*-\s?$|\s-$/u;
+const CURRENCY_AT_END = /\p{Sc}\s?$/u;
+
+/** Whether what stands in front of an amount makes it less than nothing. */
+function isNegative(before: string, vocabulary: Understood): boolean {
+  if (before === '') return false;
+  const words = before.replace(CURRENCY_AT_END, '');
+  return vocabulary.negative.test(words) || (words.includes('-') && MINUS.test(words));
 }
 
 /**
@@ -97,25 +132,20 @@ export function understandNumber(
   bounds: { min?: number | undefined; max?: number | undefined } = {},
 ): Understanding {
   const vocabulary = vocabularyOf(language);
-  const clean = tidy(parts.reduce((so, [sign, decimal]) => so.replace(sign, decimal), text))
-    .toLowerCase()
-    .replace(vocabulary.unit, '$1 ');
+  const lower = tidy(inDecimals(text)).toLowerCase();
+  const clean = DIGIT_AND_LETTER.test(lower) ? lower.replace(vocabulary.unit, '$1 ') : lower;
   if (clean === '') return { unclear: 'empty' };
   const tokens = tokensOf(clean, language, vocabulary);
   const amounts = tokens && amountsIn(tokens);
   if (!tokens || !amounts?.length) return { unclear: 'not a number' };
   const start = (amount: Amount): number => tokens[amount.from]!.at;
   const end = (amount: Amount): number => tokens[amount.to - 1]!.end;
-  const beside = amounts.reduceRight((rest, one) => `${rest.slice(0, start(one))} ${rest.slice(end(one))}`, clean);
+  const beside = amounts
+    .reduceRight((rest, one) => `${rest.slice(0, start(one)).trimEnd()} ${rest.slice(end(one)).trimStart()}`, clean)
+    .trim();
   if (vocabulary.makesOther.test(bare(beside.replace(vocabulary.bounding, ' ')))) return { unclear: 'not a number' };
-  const signed = ({ value, ...amount }: Amount): number => {
-    const before = clean.slice(0, start({ value, ...amount })).replace(/\p{Sc}\s?$/u, '');
-    return vocabulary.negative.test(before) || /(?:^|[^\p{L}\d\s.,'])\s?-\s?$|^\s*-\s?$|\s-$/u.test(before)
-      ? -value
-      : value;
-  };
   const [first, second, more] = amounts;
-  let value = signed(first!);
+  let value = isNegative(clean.slice(0, start(first!)), vocabulary) ? -first!.value : first!.value;
   if (more) return { unclear: 'not a number' };
   if (second) {
     if (!vocabulary.between.test(clean.slice(end(first!), start(second)))) return { unclear: 'not a number' };

@@ -1,3 +1,4 @@
+import { type Bearing, bearingOf } from '../amount.ts';
 import { en } from './en.ts';
 import type { Order, Vocabulary } from './vocabulary.ts';
 
@@ -12,6 +13,8 @@ export interface Understood extends Omit<Vocabulary, 'negates'> {
   plainAnswers: ReadonlySet<string>;
   openAnswers: ReadonlySet<string>;
   negates: ReadonlySet<string>;
+  /** What words are for an amount. */
+  bearing: ReadonlyMap<string, Bearing>;
   /** A digit with a unit written right behind it, which is none of the multipliers: “12,000kWh”, “5kW”. */
   unit: RegExp;
   /** The whole of what stands between two numbers that are a range. */
@@ -42,6 +45,7 @@ function madeReady(words: Vocabulary): Understood {
     plainAnswers: new Set(words.plainly),
     openAnswers: new Set(words.openly),
     negates: new Set(words.negates),
+    bearing: bearingOf(words),
     unit: new RegExp(`(\\d)(?!(?:${multipliers})(?!\\p{L}))(?=\\p{L})`, 'giu'),
     between: new RegExp(`^\\s*(?:-|${words.betweenNumbers.join('|')})\\s*\\p{Sc}?\\s*$`, 'iu'),
   };
@@ -52,7 +56,17 @@ const english = madeReady(en);
 /** The languages that are understood, by the first part of their BCP 47 tag. */
 const languages: ReadonlyMap<string, Understood> = new Map([['en', english]]);
 
+/** Each language as it was last asked for: nearly every answer is asked for in the same few. */
+const asked = new Map<string, Understood>();
+const MOST_ASKED = 200;
+
 /** What is understood in a language; English where there is no vocabulary of it yet. */
 export function vocabularyOf(language: string): Understood {
-  return languages.get(language.split('-', 1)[0]!.toLowerCase()) ?? english;
+  let known = asked.get(language);
+  if (!known) {
+    known = languages.get(language.split('-', 1)[0]!.toLowerCase()) ?? english;
+    if (asked.size >= MOST_ASKED) asked.clear();
+    asked.set(language, known);
+  }
+  return known;
 }
