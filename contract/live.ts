@@ -76,7 +76,15 @@ export interface VisitorCalls {
   typing(): void;
 }
 
-export interface VisitorNews {
+/** What both ends are told of the connection itself. */
+export interface ConnectionNews {
+  /** News may not have come through for a while: what was missed has to be asked for. */
+  behind(): void;
+  /** This process stops: whoever is connected goes to another, each at some moment within so many milliseconds. */
+  moving(to: { within: number }): void;
+}
+
+export interface VisitorNews extends ConnectionNews {
   /** `busy` says that the flow is about to say more. */
   entries(batch: EntryBatch & { holder: Holder; busy: boolean }): void;
   /** Somebody of the team is writing. */
@@ -95,12 +103,8 @@ export const Whereabouts = z.strictObject({
 export type Whereabouts = z.infer<typeof Whereabouts>;
 
 /** Somebody who has a draft open. */
-export interface Writer {
-  writer: string;
-  name: string;
-  scene: string;
-  step: string;
-}
+export const Writer = z.object({ writer: z.string(), name: z.string(), scene: z.string(), step: z.string() });
+export type Writer = z.infer<typeof Writer>;
 
 export interface StudioCalls {
   watch(request: { conversation: string }, answer: (done: Answered<{ here: boolean }>) => void): void;
@@ -110,7 +114,7 @@ export interface StudioCalls {
   writes(where: Whereabouts): void;
 }
 
-export interface StudioNews {
+export interface StudioNews extends ConnectionNews {
   /** A conversation is new or has changed; `unread` in it counts for nobody in particular and is left at zero. */
   conversation(summary: ConversationSummary): void;
   entries(batch: EntryBatch): void;

@@ -9,12 +9,12 @@ import { sessionOf, tokenOf } from './session.ts';
 export const account: Area = {
   name: 'account',
   tables: [workspaces, members, teams, teamMembers, signIns, signInFailures],
-  offers: ({ tables, ports }) => ({
+  offers: ({ tables, ports, wire }) => ({
     sessions: {
       of: cookies => sessionOf(tables, tokenOf(cookies)),
       nameOf: cookies => hashed(tokenOf(cookies) ?? ''),
     },
-    directories: new Directories(tables, ports),
+    directories: new Directories(tables, ports, wire),
   }),
   doors: accountDoors,
 };

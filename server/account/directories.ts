@@ -1,21 +1,29 @@
 import type { Tables } from '../database/rows.ts';
 import type { Directory, Ports, WorkspaceSettings } from '../house/ports.ts';
+import type { Wire } from '../live/wire.ts';
 import { members, teamMembers, teams, workspaces } from './model.ts';
 
 const FRESH_FOR = 2_000;
 
+/** What a process tells the others when it changed something in a directory. */
+const CHANGED = 'directory changed';
+
 /**
- * Directories by workspace, read anew when they are older than two seconds: other processes may change them, and two
- * seconds of an old team name harm nobody, while reading five tables with every reply would.
+ * Directories by workspace, read anew when another process says that it changed them, and when they are older than two
+ * seconds: nobody may be there to say so, and two seconds of an old team name harm nobody, while reading five tables with
+ * every reply would.
  */
 export class Directories {
   private readonly kept = new Map<string, { at: number; directory: Promise<Directory> }>();
   private readonly tables: Tables;
   private readonly ports: Pick<Ports, 'flows'>;
+  private readonly wire: Wire;
 
-  constructor(tables: Tables, ports: Pick<Ports, 'flows'>) {
+  constructor(tables: Tables, ports: Pick<Ports, 'flows'>, wire: Wire) {
     this.tables = tables;
     this.ports = ports;
+    this.wire = wire;
+    wire.hear(CHANGED, workspace => this.kept.delete(workspace));
   }
 
   of(workspace: string): Promise<Directory> {
@@ -29,6 +37,7 @@ export class Directories {
 
   forget(workspace: string): void {
     this.kept.delete(workspace);
+    this.wire.tell(CHANGED, workspace);
   }
 
   async change(

@@ -32,10 +32,10 @@ const BUSY = 'Many are signing in just now. Please try again in a moment.';
 const AT_ONCE = 3;
 const WAITING = 40;
 
-export function accountDoors(doors: Doors, { tables, ports, io, options }: House): void {
+export function accountDoors(doors: Doors, { tables, ports, io, options, wire }: House): void {
   const turns = new Turns(AT_ONCE, WAITING, BUSY);
   const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
-  const attempts = new Allowance('sign-ins', { times: perAddress, seconds: 10 }, BUSY);
+  const attempts = new Allowance('sign-ins', { times: perAddress, seconds: 10 }, BUSY, wire.counters);
   serve(doors, accountRoutes.signIn, async ({ body, request, response }) => {
     const address = addressOf(request, options.proxies ?? 0);
     await attempts.spend(address);

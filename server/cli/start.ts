@@ -36,6 +36,7 @@ export async function start(): Promise<void> {
     host: settings.KINETA_HOST,
     proxies: settings.KINETA_PROXIES,
     visitorsPerAddress: settings.KINETA_VISITORS_PER_ADDRESS,
+    redisUrl: settings.KINETA_REDIS_URL,
     smtpUrl: settings.KINETA_SMTP_URL,
     mailFrom: settings.KINETA_MAIL_FROM,
     standIns: settings.KINETA_STANDINS,

@@ -5,6 +5,9 @@ import { rooms } from '../live/rooms.ts';
 import type { Appended } from './log.ts';
 import { summaryOf } from './model.ts';
 
+/** What a process asks the others: whether a visitor has the chat open. */
+const HERE = 'visitor is here';
+
 /** A batch as its visitor may see it. */
 export function forVisitor(batch: EntryBatch): EntryBatch {
   return { ...batch, entries: batch.entries.filter(visitorSees) };
@@ -16,6 +19,7 @@ export class Announcer {
 
   constructor(house: House) {
     this.house = house;
+    house.wire.hear(HERE, conversation => this.hasOpen(conversation));
   }
 
   async announce({ row, batch, busy, due }: Appended): Promise<ConversationSummary> {
@@ -36,8 +40,13 @@ export class Announcer {
 
   /** Whether the visitor has the chat open, in whichever process. */
   async isHere(conversation: string): Promise<boolean> {
-    const there = await this.house.io.of(VISITOR_NAMESPACE).in(rooms.visitor(conversation)).fetchSockets();
-    return there.length > 0;
+    return this.hasOpen(conversation) || (await this.house.wire.ask(HERE, conversation)).includes(true);
+  }
+
+  /** Whether a page of theirs is connected to this process. */
+  private hasOpen(conversation: string): boolean {
+    const { adapter } = this.house.io.of(VISITOR_NAMESPACE);
+    return (adapter.rooms.get(rooms.visitor(conversation))?.size ?? 0) > 0;
   }
 
   presence(conversation: string, here: boolean): void {

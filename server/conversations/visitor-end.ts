@@ -6,6 +6,7 @@ import {
   type VisitorNews,
   VisitorReply,
 } from '@kineta/contract';
+import type { Redis } from 'ioredis';
 import type { Namespace, Socket } from 'socket.io';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
@@ -41,16 +42,18 @@ const MANY = 'The chat is open too often. Please close it somewhere else.';
  * made; and by site, so that one site’s do not slow those of others.
  * @param perAddress how many visitors may come from one address at a time: an office, a school, a phone company
  */
-function allowances(perAddress: number) {
+function allowances(perAddress: number, counters: Redis | undefined) {
+  const allowance = (name: string, times: number, seconds: number, sentence: string) =>
+    new Allowance(name, { times, seconds }, sentence, counters);
   return {
-    replies: new Allowance('replies', { times: 20, seconds: 10 }, HASTY),
-    looks: new Allowance('looks', { times: 30, seconds: 10 }, HASTY),
-    typing: new Allowance('typing', { times: 20, seconds: 10 }, HASTY),
+    replies: allowance('replies', 20, 10, HASTY),
+    looks: allowance('looks', 30, 10, HASTY),
+    typing: allowance('typing', 20, 10, HASTY),
     /** All that comes from an address. */
-    address: new Allowance('address', { times: perAddress * 20, seconds: 10 }, BUSY),
-    newcomers: new Allowance('newcomers', { times: perAddress, seconds: 60 }, BUSY),
-    handshakes: new Allowance('handshakes', { times: perAddress * 4, seconds: 10 }, BUSY),
-    site: new Allowance('site', { times: 20_000, seconds: 10 }, BUSY),
+    address: allowance('address', perAddress * 20, 10, BUSY),
+    newcomers: allowance('newcomers', perAddress, 60, BUSY),
+    handshakes: allowance('handshakes', perAddress * 4, 10, BUSY),
+    site: allowance('site', 20_000, 10, BUSY),
     visitorSockets: new Places(12, MANY),
     addressSockets: new Places(perAddress * 4, BUSY),
   };
@@ -71,8 +74,8 @@ function onceGone(socket: Pick<Socket, 'conn' | 'once'>, leave: () => void): voi
 
 /** The visitors’ end: who is let in, and what they may call. */
 export function visitorEnd(house: House, visitors: VisitorService, live: Announcer): void {
-  const { io, logger, ports, options } = house;
-  const allowed = allowances(options.visitorsPerAddress ?? VISITORS_PER_ADDRESS);
+  const { io, logger, ports, options, wire } = house;
+  const allowed = allowances(options.visitorsPerAddress ?? VISITORS_PER_ADDRESS, wire.counters);
   // The server is shared by both ends, so its own types name neither’s messages.
   const end = io.of(VISITOR_NAMESPACE) as unknown as VisitorNamespace;
 

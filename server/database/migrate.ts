@@ -13,6 +13,7 @@ import { keys } from './migrations/0009-keys.ts';
 import { ground } from './migrations/0010-ground.ts';
 import { peopleWords } from './migrations/0011-people-words.ts';
 import { lanes } from './migrations/0012-lanes.ts';
+import { processes } from './migrations/0013-processes.ts';
 
 /**
  * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
@@ -43,6 +44,7 @@ export async function migrate(database: Database): Promise<void> {
           ground,
           peopleWords,
           lanes,
+          processes,
         ],
         context: database.getQueryInterface(),
         storage: new SequelizeStorage({ sequelize: database }),

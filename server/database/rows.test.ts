@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { members, teams } from '../account/model.ts';
 import { areas } from '../areas.ts';
 import { outbox } from '../clockwork/model.ts';
+import { processes } from '../live/model.ts';
 import { events, listeners } from '../stream/model.ts';
 import { emptyDatabase, makeWorkspace } from '../tests/kineta.ts';
 import { connect, type Database } from './connect.ts';
@@ -11,7 +12,7 @@ import { OutOfReach, Tables } from './rows.ts';
 import { type AnyTable, modelOf, WORKSPACE } from './table.ts';
 
 /** Every table that the code knows: the areas’, and those of what areas stand on. */
-const tables: AnyTable[] = [...areas.flatMap(area => area.tables ?? []), outbox, events, listeners];
+const tables: AnyTable[] = [...areas.flatMap(area => area.tables ?? []), outbox, events, listeners, processes];
 const owned = tables.filter(({ columns }) => WORKSPACE in columns);
 const named = (list: AnyTable[]): Array<[string, AnyTable]> => list.map(table => [table.name, table]);
 

@@ -10,11 +10,11 @@ import { Files, MOST_BYTES } from './service.ts';
 const HASTY = 'That were a few files at once. Please send the next in a moment.';
 
 /** Visitors send files here, with the pass that their browser keeps; members of the workspace get them. */
-export function fileDoors(doors: Doors, { tables, ports, options }: House): void {
+export function fileDoors(doors: Doors, { tables, ports, options, wire }: House): void {
   const files = new Files(tables, ports);
   const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
-  const ofVisitor = new Allowance('files', { times: 10, seconds: 60 }, HASTY);
-  const ofAddress = new Allowance('files from', { times: perAddress * 4, seconds: 60 }, HASTY);
+  const ofVisitor = new Allowance('files', { times: 10, seconds: 60 }, HASTY, wire.counters);
+  const ofAddress = new Allowance('files from', { times: perAddress * 4, seconds: 60 }, HASTY, wire.counters);
   doors.router.post(
     '/w/:key/files',
     async (request, response, next) => {

@@ -25,7 +25,7 @@ function partsOf(house: House): FlowParts {
       pictures: own,
       flows: new FlowService(house, runs, own),
       publisher: new Publisher(house, drafts, runs),
-      live: new DraftsLive(house.io),
+      live: new DraftsLive(house.io, house.wire),
     };
     made.set(house, parts);
   }

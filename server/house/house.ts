@@ -2,6 +2,7 @@ import type { Logger } from 'pino';
 import type { Server } from 'socket.io';
 import type { Database } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
+import type { Wire } from '../live/wire.ts';
 import type { ServerOptions } from '../server.ts';
 import type { Area } from './area.ts';
 import type { Ports } from './ports.ts';
@@ -13,6 +14,8 @@ export interface House {
   database: Database;
   tables: Tables;
   io: Server;
+  /** What joins this process with others of the same database. */
+  wire: Wire;
   /** What areas do for each other; whole once all have said what they offer. */
   ports: Ports;
   areas: readonly Area[];

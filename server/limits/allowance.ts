@@ -1,4 +1,10 @@
-import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
+import type { Redis } from 'ioredis';
+import {
+  type RateLimiterAbstract,
+  RateLimiterMemory,
+  RateLimiterRedis,
+  type RateLimiterRes,
+} from 'rate-limiter-flexible';
 import { ProblemError } from '../http/problem.ts';
 
 /** How many visitors may come from one address at a time, unless it is set otherwise. */
@@ -11,17 +17,30 @@ export interface Bounds {
 }
 
 /**
- * What somebody, known by a visitor, an address or a site, may do in a while. Each process counts for itself: an allowance
- * keeps one from slowing the others, and each process has its own others. What must hold over all of them is counted in
- * the database.
+ * What somebody, known by a visitor, an address or a site, may do in a while. Where Redis joins processes they count
+ * together; else, and while it is away, each counts for itself: an allowance keeps one from slowing the others, and each
+ * process has its own others. What must hold over all of them is counted in the database.
  */
 export class Allowance {
-  private readonly limiter: RateLimiterMemory;
+  private readonly limiter: RateLimiterAbstract;
   private readonly sentence: string;
 
-  /** @param sentence what who goes beyond it is told */
-  constructor(name: string, { times, seconds }: Bounds, sentence: string) {
-    this.limiter = new RateLimiterMemory({ keyPrefix: name, points: times, duration: seconds });
+  /**
+   * @param sentence what who goes beyond it is told
+   * @param counters in what processes count together
+   */
+  constructor(name: string, { times, seconds }: Bounds, sentence: string, counters?: Redis) {
+    const bounds = { keyPrefix: name, points: times, duration: seconds };
+    const here = new RateLimiterMemory(bounds);
+    this.limiter = counters
+      ? new RateLimiterRedis({
+          ...bounds,
+          storeClient: counters,
+          // Who has spent it all is not asked about again until then.
+          inMemoryBlockOnConsumed: times + 1,
+          insuranceLimiter: here,
+        })
+      : here;
     this.sentence = sentence;
   }
 
@@ -30,6 +49,7 @@ export class Allowance {
     try {
       await this.limiter.consume(who);
     } catch (refused) {
+      if (refused instanceof Error) throw refused;
       // What it rejects with is no error.
       const wait = Math.ceil((refused as RateLimiterRes).msBeforeNext / 1_000);
       throw new ProblemError('slow_down', this.sentence, { retryAfter: Math.max(1, wait) });

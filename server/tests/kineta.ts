@@ -54,7 +54,7 @@ function builtFiles(): { studio: string; widget: string } {
 export function testServer(
   databaseUrl: string,
   port = 0,
-  more: Partial<Pick<ServerOptions, 'smtpUrl' | 'standIns' | 'secret' | 'visitorsPerAddress'>> = {},
+  more: Partial<Omit<ServerOptions, 'databaseUrl' | 'port' | 'files'>> = {},
 ): Promise<RunningServer> {
   return startServer({
     databaseUrl,
@@ -64,6 +64,7 @@ export function testServer(
     logLevel: 'silent',
     // All visitors of a test come from one address.
     visitorsPerAddress: 10_000,
+    movedWithin: 0,
     ...more,
   });
 }

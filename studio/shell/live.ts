@@ -31,6 +31,9 @@ export function lostReach(): void {
   setTimeout(look, LOOK_AGAIN_AFTER);
 }
 
+/** Within how many milliseconds a page asks for what it missed while processes were cut off from each other. */
+const CATCHES_UP_WITHIN = 1_500;
+
 let socket: Socket<StudioNews, StudioCalls> | undefined;
 
 /** The studio’s socket, opened at first use. Every new connection counts up `epoch`, so that screens catch up. */
@@ -42,6 +45,12 @@ export function live(): Socket<StudioNews, StudioCalls> {
     reconnectionDelayMax: 4_000,
   });
   opened.on('connect', () => useConnection.setState(state => ({ online: true, epoch: state.epoch + 1 })));
+  opened.on('behind', () => {
+    setTimeout(() => useConnection.setState(state => ({ epoch: state.epoch + 1 })), Math.random() * CATCHES_UP_WITHIN);
+  });
+  opened.on('moving', ({ within }) => {
+    setTimeout(() => opened.disconnect().connect(), Math.random() * within);
+  });
   opened.on('disconnect', () => useConnection.setState({ online: false }));
   opened.on('connect_error', () => {
     useConnection.setState({ online: false });

@@ -29,6 +29,11 @@ class FakeSocket {
     return this;
   }
   connect(): this {
+    this.tell('connect');
+    return this;
+  }
+  disconnect(): this {
+    this.tell('disconnect');
     return this;
   }
   timeout() {
@@ -171,6 +176,46 @@ describe('the visitor’s end', () => {
     socket.last('hello').answer({ ...back, batch: batch(3, 3, [answered(3, 'three')]) });
     expect(connection.state.phase).toBe('open');
     expect(texts(connection)).toEqual(['two', 'three']);
+  });
+
+  test('asks again for what was missed when no answer comes, but not for ever', async () => {
+    opened();
+    socket.tell('entries', batch(3, 3, [answered(3, 'Three')]));
+    for (let asked = 1; asked <= 5; asked++) {
+      expect(socket.count('missed')).toBe(asked);
+      socket.last('missed').late();
+      await vi.advanceTimersByTimeAsync(60_000);
+    }
+    expect(socket.count('missed')).toBe(5);
+  });
+
+  test('told that news may not have come through, it says what it has and takes the rest', async () => {
+    const connection = opened(1, [answered(1, 'One')]);
+    socket.tell('behind');
+    await vi.advanceTimersByTimeAsync(3_000);
+    expect(socket.last('hello').body).toMatchObject({ conversation: '7', after: 1 });
+    socket.last('hello').answer({ ...welcome(2, [answered(2, 'Two')]), visitor: undefined });
+    expect(texts(connection)).toEqual(['One', 'Two']);
+  });
+
+  test('asked to go elsewhere, it does so at some moment soon, and sends what it has in hand from there', async () => {
+    const connection = opened();
+    connection.send('One');
+    socket.tell('moving', { within: 2_000 });
+    expect(socket.count('hello')).toBe(1);
+    await vi.advanceTimersByTimeAsync(2_000);
+    expect(socket.count('hello')).toBe(2);
+    socket.last('hello').answer({ ...welcome(), visitor: undefined });
+    expect(socket.count('reply')).toBe(2);
+    socket.last('reply').answer({ ok: true, number: 1 });
+    expect(connection.state.pending).toEqual([]);
+  });
+
+  test('what comes late of another way says nothing of who has the conversation now', () => {
+    const connection = opened(4);
+    socket.tell('entries', { ...batch(5, 6, [answered(6, 'Six')]), holder: 'agent' });
+    socket.tell('entries', batch(5, 5));
+    expect(connection.state.holder).toBe('agent');
   });
 
   test('a message that is refused for good waits to be changed, and the next goes on', () => {

@@ -23,6 +23,11 @@ const ANSWER_WITHIN = 6_000;
 const MOST_FAILURES = 4;
 const LONGEST_WAIT = 30_000;
 
+/** Within how many milliseconds what was missed is asked for: not by everybody at the same moment. */
+const CATCHES_UP_WITHIN = 3_000;
+/** How often in a row what was missed is asked for in vain. */
+const MOST_ASKED = 5;
+
 /** What passes by itself, so that asking again makes sense. */
 const passes = (problem: Problem | undefined): boolean =>
   problem !== undefined && ['unavailable', 'server_error', 'slow_down'].includes(problem.code);
@@ -103,8 +108,15 @@ export class Connection implements Feed {
     this.socket.on('disconnect', () => this.change({ phase: 'reconnecting' }));
     this.socket.on('connect_error', error => this.notConnected(error as Error & { data?: Problem }));
     this.socket.on('entries', batch => {
-      this.change({ holder: batch.holder, busy: batch.busy });
+      // What comes by another way may come late, and says how it was then.
+      if (batch.to >= this.last) this.change({ holder: batch.holder, busy: batch.busy });
       this.receive(batch);
+    });
+    this.socket.on('behind', () => {
+      setTimeout(() => this.socket.connected && this.greet(), Math.random() * CATCHES_UP_WITHIN);
+    });
+    this.socket.on('moving', ({ within }) => {
+      setTimeout(() => this.socket.disconnect().connect(), Math.random() * within);
     });
     this.socket.on('typing', ({ name }) => this.someoneTypes(name));
   }
@@ -244,13 +256,16 @@ export class Connection implements Feed {
     if (batch.more) this.catchUp();
   }
 
-  private catchUp(): void {
+  private catchUp(asked = 1): void {
     this.socket
       .timeout(ANSWER_WITHIN)
       .emit('missed', { after: this.last }, (late: Error | null, batch: Answered<EntryBatch>) => {
         if (!late && batch.ok) this.receive(batch);
-        else if (!late && batch.ok === false && batch.problem.code === 'slow_down')
-          setTimeout(() => this.catchUp(), waitAfter(1, batch.problem));
+        else if (asked < MOST_ASKED && (late || passes(batch.ok ? undefined : batch.problem)))
+          setTimeout(
+            () => this.socket.connected && this.catchUp(asked + 1),
+            waitAfter(asked, late || batch.ok ? undefined : batch.problem),
+          );
       });
   }
 

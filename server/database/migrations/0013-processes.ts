@@ -1,0 +1,18 @@
+import { type QueryInterface, QueryTypes } from 'sequelize';
+
+const statements = [
+  `CREATE TABLE IF NOT EXISTS processes (
+    id VARCHAR(64) NOT NULL PRIMARY KEY,
+    wire VARCHAR(60) NULL,
+    started_at DATETIME(3) NOT NULL,
+    seen_at DATETIME(3) NOT NULL
+  )`,
+];
+
+/** The processes that share the database, so that each can say whether it is joined with the others. */
+export const processes = {
+  name: '0013-processes',
+  async up({ context }: { context: QueryInterface }): Promise<void> {
+    for (const statement of statements) await context.sequelize.query(statement, { type: QueryTypes.RAW });
+  },
+};
