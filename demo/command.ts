@@ -26,7 +26,7 @@ async function onPort<T>(wished: number, start: (port: number) => Promise<T>): P
   }
 }
 
-const database = await startPrivateDatabase({ home: join(home, 'demo'), durable: true });
+const database = await startPrivateDatabase({ home: join(home, 'demo'), durable: true, watched: console.error });
 const mail = await onPort(settings.KINETA_CATCHER_PORT, startMailCatcher);
 const standIns = await onPort(settings.KINETA_STANDINS_PORT, wished => startStandIns(mail, wished));
 const server = await onPort(settings.KINETA_PORT, wished =>

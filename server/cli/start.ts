@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { firstLead } from '../account/first.ts';
 import { type PrivateDatabase, startPrivateDatabase } from '../database/private.ts';
+import { loggerOf } from '../house/logger.ts';
 import { startServer } from '../server.ts';
 import { secretIn } from '../services/seal.ts';
 import { readSettings, type Settings, SettingsError } from './settings.ts';
@@ -23,10 +24,13 @@ export async function start(): Promise<void> {
     process.exit(2);
   }
   const { KINETA_ROOT: root, KINETA_HOME: home } = settings;
+  const log = loggerOf(settings.KINETA_LOG);
+  const says = (message: string, error?: unknown): void =>
+    error ? log.error({ err: error }, message) : log.warn(message);
   let own: PrivateDatabase | undefined;
   let databaseUrl = settings.KINETA_DATABASE_URL;
   if (databaseUrl === undefined) {
-    own = await startPrivateDatabase({ home: join(home, 'start'), durable: true });
+    own = await startPrivateDatabase({ home: join(home, 'start'), durable: true, watched: says });
     databaseUrl = own.url;
   }
   const server = await startServer({

@@ -52,6 +52,33 @@ describe('the private database', () => {
     await after.close();
   });
 
+  test('is started again whenever it dies, at the same address, and stops when it is told to', async () => {
+    const own = mkdtempSync(join(tmpdir(), 'kineta-watched-'));
+    const said: string[] = [];
+    const watched = await startPrivateDatabase({ home: own, durable: true, watched: message => said.push(message) });
+    const connection = connect(watched.url, 2);
+    await connection.query('CREATE TABLE kept (n INT)');
+    for (const n of [1, 2]) {
+      await connection.query('INSERT INTO kept VALUES (:n)', { replacements: { n } });
+      const before = watched.pid;
+      process.kill(before, 'SIGKILL');
+      await died(before);
+      await vi.waitFor(
+        async () => {
+          expect(await connection.query('SELECT n FROM kept', { type: QueryTypes.SELECT })).toHaveLength(n);
+          expect(watched.pid).not.toBe(before);
+        },
+        { timeout: 20_000, interval: 100 },
+      );
+    }
+    expect(said).toEqual(Array(2).fill('the database died, and is started again'));
+    await connection.close();
+    const { pid } = watched;
+    await watched.stop();
+    await died(pid);
+    rmSync(own, { recursive: true, force: true });
+  });
+
   test('gone for a while: visitors and agents are told, nothing is lost or doubled, and nothing crashes', async () => {
     const server = await testServer(database.url);
     const workspace = await makeWorkspace(server.database, 'brackenrow');

@@ -137,7 +137,7 @@ describe('the visitor’s end', () => {
     const first = socket.last('reply').body;
     socket.last('reply').late();
     expect(connection.state.phase).toBe('reconnecting');
-    await vi.advanceTimersByTimeAsync(1_000);
+    await vi.advanceTimersByTimeAsync(1_300);
     socket.last('hello').answer(welcome());
     expect(socket.last('reply').body).toEqual(first);
     const { clientId } = first as { clientId: string };
@@ -234,7 +234,7 @@ describe('the visitor’s end', () => {
     connection.send('Quick');
     socket.last('reply').answer({ ok: false, problem: { code: 'slow_down', detail: 'Slowly.' } });
     expect(connection.state.phase).toBe('open');
-    await vi.advanceTimersByTimeAsync(1_000);
+    await vi.advanceTimersByTimeAsync(1_300);
     expect(socket.count('reply')).toBe(2);
   });
 
