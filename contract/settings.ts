@@ -35,6 +35,12 @@ export const Settings = z.strictObject({
     .nullable(),
   /** Hosts inside private networks that flows may call all the same. */
   allowedHosts: z.array(Host).max(50),
+  /** After how many hours without a word a conversation that a flow has is closed; never when null. */
+  closesAfter: z
+    .int('It is a whole number of hours.')
+    .min(1, 'It is at least one hour.')
+    .max(720, 'It is at most 720 hours, which are 30 days.')
+    .nullable(),
 });
 export type Settings = z.infer<typeof Settings>;
 
@@ -93,7 +99,8 @@ export const settingsRoutes = {
     summary: 'Change the workspace’s settings',
     access: 'lead',
     most: 1_000,
-    body: Settings,
+    // A page that was opened before there was such a setting leaves it as it is.
+    body: Settings.partial({ closesAfter: true }),
     reply: Settings,
   }),
   keys: route({

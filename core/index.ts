@@ -23,6 +23,7 @@ export {
   type Played,
   played,
   type Refusal,
+  silent,
   written as visitorWrote,
 } from './conversation/holder.ts';
 export * from './facts/condition.ts';

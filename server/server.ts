@@ -15,6 +15,7 @@ import { Tables } from './database/rows.ts';
 import { furnish, type House } from './house/house.ts';
 import { loggerOf } from './house/logger.ts';
 import type { Ports } from './house/ports.ts';
+import { retention } from './house/retention.ts';
 import { built } from './http/built.ts';
 import { ProblemError } from './http/problem.ts';
 import { answerProblem, type Doors, nameRequest } from './http/serve.ts';
@@ -194,7 +195,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     house.wake,
     logger,
   );
-  const duties = [...areas.flatMap(area => area.duties?.(house) ?? []), ...outbox.lanes, stream.duty];
+  const duties = [
+    ...areas.flatMap(area => area.duties?.(house) ?? []),
+    ...outbox.lanes,
+    stream.duty,
+    retention(areas.flatMap(area => area.keeps?.(house) ?? [])),
+  ];
   const clockwork = new Clockwork(duties, logger);
 
   await processes.open();

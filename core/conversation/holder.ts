@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { fellSilent } from './entries/fell-silent.ts';
 import { done, handedBack, passedOn, released, taken } from './entries/held.ts';
 import type { EntryBody } from './entries/registry.ts';
 import type { Who } from './entries/who.ts';
@@ -87,6 +88,12 @@ export function played(holding: Holding, did: Played, now: number): Holding {
 export function leftTheTeam(holding: Holding, member: Who, now: number): Happened {
   if (!isWith(holding, member.id)) return still(holding);
   return { ...still(waits(holding, now)), entries: [{ kind: released.kind, member }] };
+}
+
+/** Nobody wrote for so many hours: what a flow has is closed, and may be gone on with; people keep what is theirs. */
+export function silent(holding: Holding, hours: number): Happened {
+  if (holding.holder !== 'flow') return still(holding);
+  return { ...still({ ...holding, holder: 'done' }), entries: [{ kind: fellSilent.kind, hours }] };
 }
 
 /**

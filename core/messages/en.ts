@@ -76,6 +76,7 @@ export const en = {
     'email undelivered': ({ to, why }: Direction) => `The email to ${to} did not arrive: ${why}`,
     'email without address': () => 'No email was sent: the visitor’s address is not known.',
     'email sent before': ({ subject }: Direction) => `The email “${subject}” went out before; it was not sent again.`,
+    'no reply': () => 'No reply',
     'flow fetched somebody': () => 'The flow fetched somebody.',
     'flow stumbled': () => 'The flow could not go on, because of a mistake in Kineta that its log tells of.',
     'too many steps': ({ steps }: Direction) => `The flow took ${steps} steps without asking the visitor anything.`,

@@ -17,4 +17,16 @@ export const account: Area = {
     directories: new Directories(tables, ports, wire),
   }),
   doors: accountDoors,
+  keeps: ({ tables }) => [
+    {
+      name: 'sessions that have ended',
+      days: 0,
+      clear: (expiresAt, most) => tables.everywhere(signIns).remove({ expiresAt: { before: expiresAt } }, { most }),
+    },
+    {
+      name: 'wrong passwords',
+      days: 1,
+      clear: (lastAt, most) => tables.everywhere(signInFailures).remove({ lastAt: { before: lastAt } }, { most }),
+    },
+  ],
 };

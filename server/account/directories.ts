@@ -42,7 +42,7 @@ export class Directories {
 
   async change(
     id: string,
-    to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts'>>,
+    to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts' | 'closesAfter'>>,
   ): Promise<void> {
     await this.tables.everywhere(workspaces).change(to, { id });
     this.forget(id);

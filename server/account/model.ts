@@ -36,6 +36,7 @@ export const workspaces = table('workspaces', {
   business: json(readable(BusinessFact)),
   mailFrom: nullable(text(320)),
   allowedHosts: usually(json(z.array(z.string()))),
+  closesAfter: nullable(integer),
   createdAt: instant,
 });
 

@@ -6,6 +6,8 @@ const EVERY = 1_000;
 /** One kind of work that is kept in rows until it is due. */
 export interface Duty {
   name: string;
+  /** How often it turns, in milliseconds, for what is in no hurry: such a duty is not woken in between. */
+  every?: number;
   /**
    * Looks for what is due, and begins it.
    * @returns whether there may be more at once
@@ -34,6 +36,10 @@ class Wheel {
     this.logger = logger;
     duty.begins?.(() => this.wake(0));
     this.wake(first);
+  }
+
+  get isSlow(): boolean {
+    return this.duty.every !== undefined;
   }
 
   wake(after: number): void {
@@ -75,7 +81,7 @@ class Wheel {
     } catch (error) {
       if (!this.stopped) this.logger.error({ err: error, duty: this.duty.name }, 'the clockwork stumbled');
     }
-    this.wake(more ? 0 : EVERY);
+    this.wake(more ? 0 : (this.duty.every ?? EVERY));
   }
 }
 
@@ -93,7 +99,7 @@ export class Clockwork {
 
   /** Something falls due in so many milliseconds. */
   wake(after: number): void {
-    for (const wheel of this.wheels) wheel.wake(after);
+    for (const wheel of this.wheels) if (!wheel.isSlow) wheel.wake(after);
   }
 
   /**

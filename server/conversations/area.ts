@@ -12,6 +12,7 @@ import { leavers } from './leavers.ts';
 import { entries, readings, conversations as table, timers as timerTable, visitors as visitorTable } from './model.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
+import { silence } from './silence.ts';
 import { timers } from './timers.ts';
 import { visitorEnd } from './visitor-end.ts';
 import { VisitorService } from './visitors.ts';
@@ -77,7 +78,7 @@ export const conversations: Area = {
   effects: house => [handOver, end, startFlow, timer(house)],
   duties(house) {
     const { host, announcer } = partsOf(house);
-    return [timers(house, host, announcer)];
+    return [timers(house, host, announcer), silence(house, announcer)];
   },
   listeners: house => [leavers(house, partsOf(house).announcer)],
   studio: (socket, me, house) => watching(socket, me, house, partsOf(house).announcer),

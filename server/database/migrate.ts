@@ -14,6 +14,7 @@ import { ground } from './migrations/0010-ground.ts';
 import { peopleWords } from './migrations/0011-people-words.ts';
 import { lanes } from './migrations/0012-lanes.ts';
 import { processes } from './migrations/0013-processes.ts';
+import { keeping } from './migrations/0014-keeping.ts';
 
 /**
  * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
@@ -45,6 +46,7 @@ export async function migrate(database: Database): Promise<void> {
           peopleWords,
           lanes,
           processes,
+          keeping,
         ],
         context: database.getQueryInterface(),
         storage: new SequelizeStorage({ sequelize: database }),

@@ -88,10 +88,10 @@ export class Rows<C extends Columns> {
     { transaction }: Within = {},
   ): Promise<string[]> {
     if (rows.length === 0) return [];
-    const made = await this.model.bulkCreate(
-      rows.map(row => this.stamped(row)),
-      { ...(transaction ? { transaction } : {}) },
-    );
+    const stamped = rows.map(row => this.stamped(row));
+    // What none of them says is left to the database: all columns named, it would be null instead of what it usually is.
+    const fields = [...new Set(stamped.flatMap(row => Object.keys(row)))];
+    const made = await this.model.bulkCreate(stamped, { fields, ...(transaction ? { transaction } : {}) });
     const { autoIncrementAttribute } = this.model as unknown as { autoIncrementAttribute?: string };
     return autoIncrementAttribute ? made.map(one => String(one.get(autoIncrementAttribute))) : [];
   }

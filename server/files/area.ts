@@ -9,4 +9,13 @@ export const files: Area = {
   tables: [table, fileParts],
   offers: ({ tables, ports }) => ({ files: new Files(tables, ports) }),
   doors: fileDoors,
+  keeps: ({ tables: rows }) => [
+    {
+      name: 'files of visitors',
+      days: 365,
+      // With each goes all that is in it.
+      atOnce: 50,
+      clear: (createdAt, most) => rows.everywhere(table).remove({ createdAt: { before: createdAt } }, { most }),
+    },
+  ],
 };

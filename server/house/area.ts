@@ -7,6 +7,7 @@ import type { Listener } from '../stream/listener.ts';
 import type { Effect } from './effect.ts';
 import type { House } from './house.ts';
 import type { Ports, SignedIn } from './ports.ts';
+import type { Passing } from './retention.ts';
 
 /**
  * A part of the product: all that it brings stands in its own folder, and the server only goes through the list of
@@ -27,6 +28,8 @@ export interface Area {
   errands?(house: House): readonly Errand[];
   /** What it looks for again and again. */
   duties?(house: House): readonly Duty[];
+  /** What of its own is kept for a while, and then is gone. */
+  keeps?(house: House): readonly Passing[];
   /** What it wants to hear of what happened. */
   listeners?(house: House): readonly Listener[];
   /** What it answers and tells members who have the studio open. */

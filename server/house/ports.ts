@@ -32,6 +32,8 @@ export interface WorkspaceSettings {
   mailFrom: string | null;
   /** Hosts inside private networks that flows may call. */
   allowedHosts: string[];
+  /** After how many hours without a word a conversation that a flow has is closed. */
+  closesAfter: number | null;
 }
 
 export interface TeamMember {
@@ -88,7 +90,7 @@ export interface Ports {
     /** Changes what a workspace is set to. */
     change(
       workspace: string,
-      to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts'>>,
+      to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts' | 'closesAfter'>>,
     ): Promise<void>;
   };
   flows: {

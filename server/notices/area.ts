@@ -8,5 +8,12 @@ export const notices: Area = {
   name: 'notices',
   tables: [table],
   doors: noticeDoors,
+  keeps: ({ tables }) => [
+    {
+      name: 'notices',
+      days: 90,
+      clear: (at, most) => tables.everywhere(table).remove({ at: { before: at } }, { most }),
+    },
+  ],
   listeners: house => [noticeListener(house)],
 };

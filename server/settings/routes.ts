@@ -5,12 +5,12 @@ import type { WorkspaceSettings } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { type Doors, serve } from '../http/serve.ts';
 
-function settingsOf({ business, mailFrom, allowedHosts }: WorkspaceSettings): Settings {
-  return { facts: business, mailFrom, allowedHosts };
+function settingsOf({ business, mailFrom, allowedHosts, closesAfter }: WorkspaceSettings): Settings {
+  return { facts: business, mailFrom, allowedHosts, closesAfter };
 }
 
 /** Says what is wrong with the business facts beyond their shape, at the field where it is. */
-function check({ facts }: Settings): void {
+function check({ facts }: Pick<Settings, 'facts'>): void {
   const fields = facts.flatMap((fact, index) => {
     const path = `body.facts.${index}`;
     if (facts.findIndex(other => other.name === fact.name) !== index)
@@ -42,6 +42,7 @@ export function settingsDoors(doors: Doors, { ports: { directories, serviceKeys:
       business: facts,
       mailFrom: body.mailFrom,
       allowedHosts: body.allowedHosts,
+      ...(body.closesAfter === undefined ? {} : { closesAfter: body.closesAfter }),
     });
     return settingsOf((await directories.of(me.workspace)).workspace);
   });

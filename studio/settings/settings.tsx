@@ -1,4 +1,4 @@
-import { BusinessFact, type Settings as SettingsReply, settingsRoutes } from '@kineta/contract';
+import { BusinessFact, Settings as SettingsBody, settingsRoutes } from '@kineta/contract';
 import type { FactType, Value } from '@kineta/core';
 import { useEffect } from 'react';
 import { useFieldArray } from 'react-hook-form';
@@ -49,8 +49,8 @@ function readValue({ type, value }: WrittenFact): Value | undefined {
 
 /** The settings while they are written; what is sent of them, or what is wrong at which field. */
 const Written = z
-  .object({ facts: z.array(WrittenFact), mailFrom: z.string(), allowedHosts: z.string() })
-  .transform(({ facts, mailFrom, allowedHosts }, context) => {
+  .object({ facts: z.array(WrittenFact), mailFrom: z.string(), allowedHosts: z.string(), closesAfter: z.string() })
+  .transform(({ facts, mailFrom, allowedHosts, closesAfter }, context) => {
     const wrong = (index: number, field: keyof WrittenFact, message: string) =>
       context.addIssue({ code: 'custom', path: ['facts', index, field], message });
     const names = facts.map(({ name }) => name.trim());
@@ -67,18 +67,20 @@ const Written = z
       })),
       mailFrom: mailFrom.trim() || null,
       allowedHosts: allowedHosts.split(/\s+/).filter(Boolean),
+      closesAfter: closesAfter.trim() === '' ? null : Number(closesAfter),
     };
   })
-  .pipe(settingsRoutes.save.body);
+  .pipe(SettingsBody);
 type Written = z.input<typeof Written>;
 
-const toWrittenAll = ({ facts, mailFrom, allowedHosts }: SettingsReply): Written => ({
+const toWrittenAll = ({ facts, mailFrom, allowedHosts, closesAfter }: SettingsBody): Written => ({
   facts: facts.map(toWritten),
   mailFrom: mailFrom ?? '',
   allowedHosts: allowedHosts.join('\n'),
+  closesAfter: closesAfter === null ? '' : String(closesAfter),
 });
 
-type SettingsForm = SentForm<Written, SettingsReply>;
+type SettingsForm = SentForm<Written, SettingsBody>;
 
 function FactRow({
   form: { register, watch, mistakeAt },
@@ -146,7 +148,7 @@ function FactRow({
   );
 }
 
-function SettingsParts({ settings }: { settings: SettingsReply }) {
+function SettingsParts({ settings }: { settings: SettingsBody }) {
   const form: SettingsForm = useSentForm(
     Written,
     toWrittenAll(settings),
@@ -183,6 +185,18 @@ function SettingsParts({ settings }: { settings: SettingsReply }) {
                 Another fact
               </AddButton>
             </div>
+          </section>
+          <section>
+            <h2 className="font-script text-lg font-semibold">Conversations</h2>
+            <TextField
+              className="mt-2 max-w-md"
+              label="Close what nobody wrote in for so many hours, while a flow has it"
+              inputMode="numeric"
+              placeholder="never"
+              mistake={mistakeAt('closesAfter')}
+              {...register('closesAfter')}
+            />
+            <p className="mt-1 text-ink-2">What waits for a person, or a person has, is never closed by itself.</p>
           </section>
           <section>
             <h2 className="font-script text-lg font-semibold">Email</h2>

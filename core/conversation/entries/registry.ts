@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type Act, actKindOf, actKinds } from '../../flow/acts/registry.ts';
 import type { RecordedLine } from '../../flow/replay/recorded.ts';
 import { answered } from './answered.ts';
+import { fellSilent } from './fell-silent.ts';
 import { done, handedBack, passedOn, released, taken } from './held.ts';
 import type { EntryKind, Position, Reader } from './kind.ts';
 import { newer } from './newer.ts';
@@ -24,6 +25,7 @@ const others = [
   released,
   handedBack,
   done,
+  fellSilent,
   newer,
 ] as const;
 
