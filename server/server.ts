@@ -25,6 +25,8 @@ import { closeSlowReaders } from './live/readers.ts';
 import { redisWire } from './live/redis-wire.ts';
 import { studioEnd } from './live/studio.ts';
 import { noWire } from './live/wire.ts';
+import { Metrics, mayRead } from './metrics/metrics.ts';
+import { watchRequests } from './metrics/requests.ts';
 import { Stream } from './stream/stream.ts';
 
 export interface ServerOptions {
@@ -49,6 +51,8 @@ export interface ServerOptions {
   standIns?: Readonly<Record<string, string>> | undefined;
   /** The sender of emails of workspaces that have none of their own. */
   mailFrom?: string | undefined;
+  /** Who has it may read the metrics from anywhere; without it, they are read on this machine alone. */
+  metricsToken?: string | undefined;
   /** Within how many milliseconds those who are connected go elsewhere when it stops, each at a moment of their own. */
   movedWithin?: number | undefined;
   logLevel?: string;
@@ -78,12 +82,27 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   await migrate(database);
   let stopping = false;
   const app = express();
+  const http = createServer(
+    // Whoever sends a request letter by letter is not waited for; a large file over a slow line is.
+    { headersTimeout: 10_000, requestTimeout: 120_000, connectionsCheckingInterval: 2_000 },
+    app,
+  );
+  // Websockets only: no sticky sessions needed behind a load balancer, and no second way in.
+  const io = new Server(http, {
+    transports: ['websocket'],
+    serveClient: false,
+    maxHttpBufferSize: 64 * 1024,
+    // Who opens a socket and does not say for what is not waited for.
+    connectTimeout: 5_000,
+  });
+  const metrics = new Metrics(io, database);
   app.disable('x-powered-by');
   app.set('trust proxy', options.proxies ?? 0);
   app.use((request, response, next) => {
     nameRequest(request, response);
     next();
   });
+  app.use(watchRequests(metrics, logger));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -104,19 +123,6 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       strictTransportSecurity: { maxAge: 365 * 86_400, includeSubDomains: false },
     }),
   );
-  const http = createServer(
-    // Whoever sends a request letter by letter is not waited for; a large file over a slow line is.
-    { headersTimeout: 10_000, requestTimeout: 120_000, connectionsCheckingInterval: 2_000 },
-    app,
-  );
-  // Websockets only: no sticky sessions needed behind a load balancer, and no second way in.
-  const io = new Server(http, {
-    transports: ['websocket'],
-    serveClient: false,
-    maxHttpBufferSize: 64 * 1024,
-    // Who opens a socket and does not say for what is not waited for.
-    connectTimeout: 5_000,
-  });
   // Nobody has anything to say or to hear in the space that is there by itself.
   io.use((_, next) => next(new Error('There is nothing here.')));
   const tables = new Tables(database);
@@ -131,6 +137,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     tables,
     io,
     wire,
+    metrics,
     ports: {} as Ports,
     areas,
     wake: after => clockwork.wake(after),
@@ -149,6 +156,16 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   router.get('/api/openapi.json', (_, response) => {
     description ??= openApi(VERSION);
     response.json(description);
+  });
+  router.get('/metrics', async (request, response) => {
+    try {
+      if (!mayRead(request, options.metricsToken))
+        throw new ProblemError('not_found', 'There is nothing at this address.');
+      const { type, text } = await metrics.text();
+      response.set('Cache-Control', 'no-store').type(type).send(text);
+    } catch (error) {
+      answerProblem(error, request, response, logger);
+    }
   });
   router.get('/health/live', (_, response) => {
     response.set('Cache-Control', 'no-store').json({ ok: true });
@@ -201,6 +218,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     stream.duty,
     retention(areas.flatMap(area => area.keeps?.(house) ?? [])),
   ];
+  for (const measure of [...areas.flatMap(area => area.measures?.(house) ?? []), stream.measure]) metrics.add(measure);
   const clockwork = new Clockwork(duties, logger);
 
   await processes.open();

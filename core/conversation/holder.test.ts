@@ -9,6 +9,7 @@ import {
   isLed,
   leftTheTeam,
   played,
+  silent,
   written,
 } from './holder.ts';
 
@@ -122,6 +123,17 @@ describe('who has it leaves the team', () => {
   });
   test.each<State>(['led', 'waiting', 'closed', 'ended'])('which changes nothing of what is %s', state => {
     expect(leftTheTeam(states[state], priya, NOW)).toEqual({ holding: states[state], entries: [], plays: false });
+  });
+});
+
+describe('nobody writes for a long time', () => {
+  test('and what a flow has is closed, to be gone on with when its visitor writes', () => {
+    const quiet = silent(led, 24);
+    expect(told(quiet)).toBe('done; wrote fell silent');
+    expect(isLed(quiet.holding)).toBe(true);
+  });
+  test.each<State>(['waiting', 'priyas', 'closed', 'ended'])('which changes nothing of what is %s', state => {
+    expect(silent(states[state], 24)).toEqual({ holding: states[state], entries: [], plays: false });
   });
 });
 

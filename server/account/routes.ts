@@ -2,6 +2,7 @@ import { accountRoutes, STUDIO_NAMESPACE } from '@kineta/contract';
 import { stringifySetCookie } from 'cookie';
 import type { Request, Response } from 'express';
 import type { House } from '../house/house.ts';
+import { ProblemError } from '../http/problem.ts';
 import { hashed } from '../http/secret.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import { addressOf } from '../limits/address.ts';
@@ -32,7 +33,7 @@ const BUSY = 'Many are signing in just now. Please try again in a moment.';
 const AT_ONCE = 3;
 const WAITING = 40;
 
-export function accountDoors(doors: Doors, { tables, ports, io, options, wire }: House): void {
+export function accountDoors(doors: Doors, { tables, ports, io, options, wire, logger }: House): void {
   const turns = new Turns(AT_ONCE, WAITING, BUSY);
   const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
   const attempts = new Allowance('sign-ins', { times: perAddress, seconds: 10 }, BUSY, wire.counters);
@@ -40,7 +41,14 @@ export function accountDoors(doors: Doors, { tables, ports, io, options, wire }:
     const address = addressOf(request, options.proxies ?? 0);
     await attempts.spend(address);
     const from = { address, cookies: request.headers.cookie, secret: options.secret };
-    const { token, device, me } = await turns.take(() => signIn(tables, body, from));
+    const { token, device, me } = await turns
+      .take(() => signIn(tables, body, from))
+      .catch(error => {
+        // Whose account it was to be is not said: people mistake the one field for the other.
+        if (error instanceof ProblemError) logger.warn({ address, code: error.problem.code }, 'a sign-in was refused');
+        throw error;
+      });
+    logger.info({ address, member: me.id, workspace: me.workspace }, 'signed in');
     setCookie(request, response, COOKIE, token, SESSION_DAYS * 86_400);
     setCookie(request, response, DEVICE_COOKIE, device, DEVICE_DAYS * 86_400);
     return accountOf(ports, me);

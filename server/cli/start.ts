@@ -41,6 +41,7 @@ export async function start(): Promise<void> {
     proxies: settings.KINETA_PROXIES,
     visitorsPerAddress: settings.KINETA_VISITORS_PER_ADDRESS,
     redisUrl: settings.KINETA_REDIS_URL,
+    metricsToken: settings.KINETA_METRICS_TOKEN,
     smtpUrl: settings.KINETA_SMTP_URL,
     mailFrom: settings.KINETA_MAIL_FROM,
     standIns: settings.KINETA_STANDINS,

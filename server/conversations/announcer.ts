@@ -25,6 +25,7 @@ export class Announcer {
   async announce({ row, batch, busy, due }: Appended): Promise<ConversationSummary> {
     if (due !== undefined) this.house.wake(due);
     const summary = summaryOf(row, await this.house.ports.directories.of(row.workspace_id));
+    this.house.metrics.wrote(batch.entries);
     if (batch.from > batch.to) return summary;
     const { io } = this.house;
     const studio = io.of(STUDIO_NAMESPACE);

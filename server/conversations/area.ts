@@ -13,7 +13,7 @@ import { entries, readings, conversations as table, timers as timerTable, visito
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
 import { silence } from './silence.ts';
-import { timers } from './timers.ts';
+import { timerLag, timers } from './timers.ts';
 import { visitorEnd } from './visitor-end.ts';
 import { VisitorService } from './visitors.ts';
 import { watching } from './watching.ts';
@@ -80,6 +80,7 @@ export const conversations: Area = {
     const { host, announcer } = partsOf(house);
     return [timers(house, host, announcer), silence(house, announcer)];
   },
+  measures: ({ database }) => [timerLag(database)],
   listeners: house => [leavers(house, partsOf(house).announcer)],
   studio: (socket, me, house) => watching(socket, me, house, partsOf(house).announcer),
   open(house) {

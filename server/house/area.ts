@@ -3,6 +3,7 @@ import type { Duty } from '../clockwork/clockwork.ts';
 import type { Errand } from '../clockwork/outbox.ts';
 import type { AnyTable } from '../database/table.ts';
 import type { Doors } from '../http/serve.ts';
+import type { Measure } from '../metrics/metrics.ts';
 import type { Listener } from '../stream/listener.ts';
 import type { Effect } from './effect.ts';
 import type { House } from './house.ts';
@@ -30,6 +31,8 @@ export interface Area {
   duties?(house: House): readonly Duty[];
   /** What of its own is kept for a while, and then is gone. */
   keeps?(house: House): readonly Passing[];
+  /** What of its own is worth watching by whoever runs Kineta. */
+  measures?(house: House): readonly Measure[];
   /** What it wants to hear of what happened. */
   listeners?(house: House): readonly Listener[];
   /** What it answers and tells members who have the studio open. */

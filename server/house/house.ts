@@ -3,6 +3,7 @@ import type { Server } from 'socket.io';
 import type { Database } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
 import type { Wire } from '../live/wire.ts';
+import type { Metrics } from '../metrics/metrics.ts';
 import type { ServerOptions } from '../server.ts';
 import type { Area } from './area.ts';
 import type { Ports } from './ports.ts';
@@ -16,6 +17,8 @@ export interface House {
   io: Server;
   /** What joins this process with others of the same database. */
   wire: Wire;
+  /** What this process measures. */
+  metrics: Metrics;
   /** What areas do for each other; whole once all have said what they offer. */
   ports: Ports;
   areas: readonly Area[];

@@ -48,6 +48,9 @@ export function nameRequest(request: Request, response: Response): void {
   response.set('X-Request-Id', name);
 }
 
+/** The name that a request was given. */
+export const nameOf = (request: Request): string | undefined => names.get(request);
+
 /** Answers an error as problem details (RFC 9457). */
 export function answerProblem(error: unknown, request: Request, response: Response, logger: Logger): void {
   const id = names.get(request);

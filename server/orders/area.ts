@@ -1,11 +1,13 @@
 import { outbox } from '../clockwork/model.ts';
 import type { Area } from '../house/area.ts';
+import { orderMeasures } from './measures.ts';
 import { orderDoors } from './routes.ts';
 
 /** What flows ordered for elsewhere and was set aside: leads see it, try it again, or drop it. */
 export const orders: Area = {
   name: 'orders',
   doors: orderDoors,
+  measures: ({ database }) => orderMeasures(database),
   keeps: ({ tables }) =>
     (
       [

@@ -5,6 +5,7 @@ import type { Duty } from '../clockwork/clockwork.ts';
 import type { Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
 import { ask, asRows } from '../database/transaction.ts';
+import type { Measure } from '../metrics/metrics.ts';
 import type { Listener } from './listener.ts';
 import { events, listeners, type StreamEvent } from './model.ts';
 
@@ -96,6 +97,22 @@ export class Stream {
         const heard = await Promise.all(this.heardBy.map(listener => this.attempt(() => this.turn(listener))));
         const cleared = await this.attempt(() => this.clear());
         return [looked, ...heard, cleared].includes(true);
+      },
+    };
+  }
+
+  /** How many events each listener has not heard yet. Raw: as far as the identities tell, which is near enough. */
+  get measure(): Measure {
+    return {
+      name: 'kineta_listener_behind',
+      help: 'How many events a listener has not heard yet.',
+      labels: ['listener'],
+      look: async () => {
+        const rows = await this.tables.database.query<{ name: string; behind: string }>(
+          'SELECT name, (SELECT COALESCE(MAX(id), 0) FROM events) - position AS behind FROM listeners',
+          { type: QueryTypes.SELECT },
+        );
+        return rows.map(({ name, behind }) => ({ labels: { listener: name }, value: Math.max(0, Number(behind)) }));
       },
     };
   }
