@@ -1,6 +1,9 @@
 const [command, ...rest] = process.argv.slice(2);
 const commands: Record<string, () => Promise<(words: string[]) => Promise<void> | void>> = {
   start: async () => (await import('./start.ts')).start,
+  migrate: async () => (await import('./tables.ts')).migrate,
+  backup: async () => (await import('./tables.ts')).backup,
+  restore: async () => (await import('./tables.ts')).restore,
   check: async () => (await import('./check.ts')).check,
   understand: async () => (await import('./understand.ts')).understand,
   rehearse: async () => (await import('./rehearse.ts')).rehearse,

@@ -1,10 +1,9 @@
 import { join } from 'node:path';
 import { firstLead } from '../account/first.ts';
-import { type PrivateDatabase, startPrivateDatabase } from '../database/private.ts';
 import { loggerOf } from '../house/logger.ts';
 import { startServer } from '../server.ts';
 import { secretIn } from '../services/seal.ts';
-import { readSettings, type Settings, SettingsError } from './settings.ts';
+import { databaseOf, settingsOrExit } from './place.ts';
 
 /** How many milliseconds stopping may take; what had to end is ended long before. */
 const STOPS_WITHIN = 30_000;
@@ -15,26 +14,14 @@ const STOPS_WITHIN = 30_000;
  * cannot be used.
  */
 export async function start(): Promise<void> {
-  let settings: Settings;
-  try {
-    settings = readSettings(process.env);
-  } catch (error) {
-    if (!(error instanceof SettingsError)) throw error;
-    console.error(error.message);
-    process.exit(2);
-  }
+  const settings = settingsOrExit();
   const { KINETA_ROOT: root, KINETA_HOME: home } = settings;
   const log = loggerOf(settings.KINETA_LOG);
-  const says = (message: string, error?: unknown): void =>
-    error ? log.error({ err: error }, message) : log.warn(message);
-  let own: PrivateDatabase | undefined;
-  let databaseUrl = settings.KINETA_DATABASE_URL;
-  if (databaseUrl === undefined) {
-    own = await startPrivateDatabase({ home: join(home, 'start'), durable: true, watched: says });
-    databaseUrl = own.url;
-  }
+  const own = await databaseOf(settings, (message, error) =>
+    error ? log.error({ err: error }, message) : log.warn(message),
+  );
   const server = await startServer({
-    databaseUrl,
+    databaseUrl: own.url,
     port: settings.KINETA_PORT,
     secret: settings.KINETA_SECRET ?? secretIn(home),
     host: settings.KINETA_HOST,
@@ -58,7 +45,7 @@ export async function start(): Promise<void> {
     // Whatever holds it up, it goes.
     setTimeout(() => process.exit(1), STOPS_WITHIN).unref();
     await server.close();
-    await own?.stop();
+    await own.stop();
     process.exit(0);
   };
   process.on('SIGINT', stop);

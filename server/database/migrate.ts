@@ -1,6 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import type { Database } from './connect.ts';
+import { type Migration, runnable } from './migration.ts';
 import { first } from './migrations/0001-first.ts';
 import { outcomes } from './migrations/0002-outcomes.ts';
 import { consents } from './migrations/0003-consents.ts';
@@ -16,14 +17,33 @@ import { lanes } from './migrations/0012-lanes.ts';
 import { processes } from './migrations/0013-processes.ts';
 import { keeping } from './migrations/0014-keeping.ts';
 
+/** Every change there was, in order. What was once released is never edited, only added to. */
+export const migrations: readonly Migration[] = [
+  first,
+  outcomes,
+  consents,
+  clockwork,
+  kinds,
+  writing,
+  editions,
+  schedule,
+  keys,
+  ground,
+  peopleWords,
+  lanes,
+  processes,
+  keeping,
+];
+
 /**
  * Brings the tables up to date. Two processes may start at once: the second waits for the first, on a lock that
  * MariaDB lets go of when its holder dies.
+ * @returns the names of the migrations that were made
  */
-export async function migrate(database: Database): Promise<void> {
+export async function migrate(database: Database): Promise<string[]> {
   const lock = `${database.config.database}.migrations`;
   // The lock belongs to a connection, and a transaction keeps one.
-  await database.transaction(async transaction => {
+  return database.transaction(async transaction => {
     const [held] = await database.query<{ held: number | string | null }>('SELECT GET_LOCK(:lock, 120) AS held', {
       replacements: { lock },
       type: QueryTypes.SELECT,
@@ -31,27 +51,13 @@ export async function migrate(database: Database): Promise<void> {
     });
     if (Number(held?.held) !== 1) throw new Error('Another process has been changing the tables for two minutes.');
     try {
-      await new Umzug({
-        migrations: [
-          first,
-          outcomes,
-          consents,
-          clockwork,
-          kinds,
-          writing,
-          editions,
-          schedule,
-          keys,
-          ground,
-          peopleWords,
-          lanes,
-          processes,
-          keeping,
-        ],
+      const made = await new Umzug({
+        migrations: migrations.map(runnable),
         context: database.getQueryInterface(),
         storage: new SequelizeStorage({ sequelize: database }),
         logger: undefined,
       }).up();
+      return made.map(({ name }) => name);
     } finally {
       await database.query('DO RELEASE_LOCK(:lock)', { replacements: { lock }, transaction });
     }

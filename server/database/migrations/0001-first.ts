@@ -1,6 +1,6 @@
-import type { QueryInterface } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
-const statements = [
+const steps: Migration['steps'] = [
   `CREATE TABLE instance (
     name VARCHAR(60) NOT NULL PRIMARY KEY,
     value VARCHAR(500) NOT NULL
@@ -184,9 +184,4 @@ const statements = [
 ];
 
 /** The first tables. Every row belongs to a workspace, but the instance’s own settings and sign-in failures. */
-export const first = {
-  name: '0001-first',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    for (const statement of statements) await context.sequelize.query(statement);
-  },
-};
+export const first: Migration = { name: '0001-first', steps };

@@ -1,11 +1,10 @@
-import type { QueryInterface } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
 /** What visitors agreed to and what they did not: the exact words, the policy, when, and when it was taken back. */
-export const consents = {
+export const consents: Migration = {
   name: '0003-consents',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    await context.sequelize.query(
-      `CREATE TABLE consents (
+  steps: [
+    `CREATE TABLE consents (
         id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
         workspace_id BIGINT UNSIGNED NOT NULL,
         visitor_id BIGINT UNSIGNED NOT NULL,
@@ -21,6 +20,5 @@ export const consents = {
         FOREIGN KEY (workspace_id) REFERENCES workspaces (id),
         FOREIGN KEY (visitor_id) REFERENCES visitors (id)
       )`,
-    );
-  },
+  ],
 };

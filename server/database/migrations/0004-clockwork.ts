@@ -1,6 +1,6 @@
-import type { QueryInterface } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
-const statements = [
+const steps: Migration['steps'] = [
   `ALTER TABLE conversations ADD COLUMN visit JSON NULL AFTER page`,
   `ALTER TABLE workspaces
      ADD COLUMN mail_from VARCHAR(320) NULL,
@@ -66,9 +66,4 @@ const statements = [
 ];
 
 /** What steps order for later or for elsewhere: timers, mail and calls of services, files, notices; and how visits came about. */
-export const clockwork = {
-  name: '0004-clockwork',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    for (const statement of statements) await context.sequelize.query(statement);
-  },
-};
+export const clockwork: Migration = { name: '0004-clockwork', steps };

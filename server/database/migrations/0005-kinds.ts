@@ -1,4 +1,6 @@
-import { type QueryInterface, QueryTypes } from 'sequelize';
+import { QueryTypes } from 'sequelize';
+import type { Database } from '../connect.ts';
+import type { Migration } from '../migration.ts';
 
 interface OldStep {
   kind: string;
@@ -29,22 +31,26 @@ export function asKindsAreNow<F extends OldFlow>(flow: F): F {
   return { ...flow, scenes };
 }
 
-/** Writes drafts and editions as their kinds of steps are now; conversations that are under way go on with them. */
-export const kinds = {
-  name: '0005-kinds',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    const { sequelize } = context;
-    for (const [table, column] of [
-      ['flows', 'draft'],
-      ['editions', 'content'],
-    ]) {
-      const rows = await sequelize.query<{ id: string; flow: OldFlow }>(`SELECT id, ${column} AS flow FROM ${table}`, {
-        type: QueryTypes.SELECT,
+const AT_ONCE = 50;
+
+/** Writes the flows of a table as they are now, some at a time; those that are so already stay as they are. */
+async function rewrite(database: Database, table: string, column: string): Promise<void> {
+  for (let last = '0'; ; ) {
+    const rows = await database.query<{ id: string; flow: OldFlow }>(
+      `SELECT id, ${column} AS flow FROM ${table} WHERE id > :last ORDER BY id LIMIT ${AT_ONCE}`,
+      { replacements: { last }, type: QueryTypes.SELECT },
+    );
+    for (const { id, flow } of rows)
+      await database.query(`UPDATE ${table} SET ${column} = :flow WHERE id = :id`, {
+        replacements: { id, flow: JSON.stringify(asKindsAreNow(flow)) },
       });
-      for (const { id, flow } of rows)
-        await sequelize.query(`UPDATE ${table} SET ${column} = :flow WHERE id = :id`, {
-          replacements: { id, flow: JSON.stringify(asKindsAreNow(flow)) },
-        });
-    }
-  },
+    if (rows.length < AT_ONCE) return;
+    last = rows.at(-1)!.id;
+  }
+}
+
+/** Drafts and editions with their kinds of steps as they are now; conversations that are under way go on with them. */
+export const kinds: Migration = {
+  name: '0005-kinds',
+  steps: [database => rewrite(database, 'flows', 'draft'), database => rewrite(database, 'editions', 'content')],
 };

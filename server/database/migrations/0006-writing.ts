@@ -1,10 +1,10 @@
-import type { QueryInterface } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
 /** The edits of drafts, in the order in which they were saved, so that several can write at once. */
-export const writing = {
+export const writing: Migration = {
   name: '0006-writing',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    await context.sequelize.query(`CREATE TABLE draft_edits (
+  steps: [
+    `CREATE TABLE draft_edits (
       flow_id BIGINT UNSIGNED NOT NULL,
       revision INT UNSIGNED NOT NULL,
       workspace_id BIGINT UNSIGNED NOT NULL,
@@ -17,6 +17,6 @@ export const writing = {
       PRIMARY KEY (flow_id, revision),
       FOREIGN KEY (flow_id) REFERENCES flows (id) ON DELETE CASCADE,
       FOREIGN KEY (member_id) REFERENCES members (id) ON DELETE SET NULL
-    )`);
-  },
+    )`,
+  ],
 };

@@ -1,14 +1,11 @@
-import type { QueryInterface } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
 /** What an edition’s publisher said of it, and the run-throughs that are kept with a flow. */
-export const editions = {
+export const editions: Migration = {
   name: '0007-editions',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    const { sequelize } = context;
-    await sequelize.query(
-      `ALTER TABLE editions ADD COLUMN sentence VARCHAR(300) NOT NULL DEFAULT '', ADD COLUMN despite VARCHAR(300) NULL`,
-    );
-    await sequelize.query(`CREATE TABLE run_throughs (
+  steps: [
+    `ALTER TABLE editions ADD COLUMN sentence VARCHAR(300) NOT NULL DEFAULT '', ADD COLUMN despite VARCHAR(300) NULL`,
+    `CREATE TABLE run_throughs (
       id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
       workspace_id BIGINT UNSIGNED NOT NULL,
       flow_id BIGINT UNSIGNED NOT NULL,
@@ -17,6 +14,6 @@ export const editions = {
       KEY run_throughs_flow (flow_id, id),
       FOREIGN KEY (workspace_id) REFERENCES workspaces (id),
       FOREIGN KEY (flow_id) REFERENCES flows (id) ON DELETE CASCADE
-    )`);
-  },
+    )`,
+  ],
 };

@@ -1,10 +1,10 @@
-import type { QueryInterface } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
 /** Versions of flows that are published at a time; at most one of each flow. */
-export const schedule = {
+export const schedule: Migration = {
   name: '0008-schedule',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    await context.sequelize.query(`CREATE TABLE scheduled_publishes (
+  steps: [
+    `CREATE TABLE scheduled_publishes (
       flow_id BIGINT UNSIGNED NOT NULL PRIMARY KEY,
       workspace_id BIGINT UNSIGNED NOT NULL,
       member_id BIGINT UNSIGNED NULL,
@@ -17,6 +17,6 @@ export const schedule = {
       FOREIGN KEY (workspace_id) REFERENCES workspaces (id),
       FOREIGN KEY (flow_id) REFERENCES flows (id) ON DELETE CASCADE,
       FOREIGN KEY (member_id) REFERENCES members (id) ON DELETE SET NULL
-    )`);
-  },
+    )`,
+  ],
 };

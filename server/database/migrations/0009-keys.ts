@@ -1,10 +1,10 @@
-import type { QueryInterface } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
 /** The keys that services ask for, sealed; one a host. */
-export const keys = {
+export const keys: Migration = {
   name: '0009-keys',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    await context.sequelize.query(`CREATE TABLE service_keys (
+  steps: [
+    `CREATE TABLE service_keys (
       workspace_id BIGINT UNSIGNED NOT NULL,
       host VARCHAR(253) NOT NULL,
       header VARCHAR(60) NOT NULL,
@@ -12,6 +12,6 @@ export const keys = {
       set_at DATETIME(3) NOT NULL,
       PRIMARY KEY (workspace_id, host),
       FOREIGN KEY (workspace_id) REFERENCES workspaces (id)
-    )`);
-  },
+    )`,
+  ],
 };

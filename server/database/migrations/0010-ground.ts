@@ -1,18 +1,30 @@
-import { type QueryInterface, QueryTypes } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
-const statements = [
+const steps: Migration['steps'] = [
   // One word for one thing: who has a conversation is its holder, and what became known is learnt.
   'ALTER TABLE conversations RENAME COLUMN led_by TO holder',
-  `UPDATE entries SET kind = 'learnt', body = JSON_REPLACE(body, '$.kind', 'learnt') WHERE kind = 'learned'`,
-  `UPDATE conversations SET session = JSON_REPLACE(session, '$.state', 'awaiting')
-   WHERE JSON_VALUE(session, '$.state') = 'calling'`,
+  {
+    over: ['entries', 'conversation_id'],
+    sql: `UPDATE entries SET kind = 'learnt', body = JSON_REPLACE(body, '$.kind', 'learnt') WHERE kind = 'learned' AND conversation_id BETWEEN :from AND :to`,
+  },
+  {
+    over: ['conversations', 'id'],
+    sql: `UPDATE conversations SET session = JSON_REPLACE(session, '$.state', 'awaiting')
+   WHERE JSON_VALUE(session, '$.state') = 'calling' AND id BETWEEN :from AND :to`,
+  },
   // Why a service failed is a code now, by which a replay knows it.
-  `UPDATE entries SET body = JSON_SET(JSON_REMOVE(body, '$.text'), '$.says',
+  {
+    over: ['entries', 'conversation_id'],
+    sql: `UPDATE entries SET body = JSON_SET(JSON_REMOVE(body, '$.text'), '$.says',
             JSON_OBJECT('code', 'service failed', 'why', SUBSTRING(JSON_VALUE(body, '$.text'), 21)))
-   WHERE kind = 'direction' AND JSON_VALUE(body, '$.text') LIKE 'The service failed: %'`,
+   WHERE kind = 'direction' AND JSON_VALUE(body, '$.text') LIKE 'The service failed: %' AND conversation_id BETWEEN :from AND :to`,
+  },
   // That several may be picked is said by the answer itself.
-  `UPDATE entries SET body = JSON_SET(body, '$.answer.several', TRUE)
-   WHERE kind = 'asked' AND JSON_VALUE(body, '$.answer.type') = 'several choices'`,
+  {
+    over: ['entries', 'conversation_id'],
+    sql: `UPDATE entries SET body = JSON_SET(body, '$.answer.several', TRUE)
+   WHERE kind = 'asked' AND JSON_VALUE(body, '$.answer.type') = 'several choices' AND conversation_id BETWEEN :from AND :to`,
+  },
   // What is ordered for elsewhere is of as many kinds as there are areas that carry it out.
   'ALTER TABLE outbox MODIFY kind VARCHAR(30) NOT NULL',
   `CREATE TABLE events (
@@ -82,10 +94,4 @@ const statements = [
 ];
 
 /** The stream of what happened and what is counted from it; and names of columns and kinds as they are now. */
-export const ground = {
-  name: '0010-ground',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    const { sequelize } = context;
-    for (const statement of statements) await sequelize.query(statement, { type: QueryTypes.RAW });
-  },
-};
+export const ground: Migration = { name: '0010-ground', steps };

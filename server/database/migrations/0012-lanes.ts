@@ -1,6 +1,6 @@
-import { type QueryInterface, QueryTypes } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
-const statements = [
+const steps: Migration['steps'] = [
   `ALTER TABLE outbox
      ADD COLUMN IF NOT EXISTS what VARCHAR(300) NOT NULL DEFAULT '' AFTER kind,
      ADD COLUMN IF NOT EXISTS settled_at DATETIME(3) NULL AFTER settled,
@@ -14,9 +14,4 @@ const statements = [
 ];
 
 /** Orders and timers are carried out in lanes, a share for each workspace; what failed is kept for leads to see. */
-export const lanes = {
-  name: '0012-lanes',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    for (const statement of statements) await context.sequelize.query(statement, { type: QueryTypes.RAW });
-  },
-};
+export const lanes: Migration = { name: '0012-lanes', steps };

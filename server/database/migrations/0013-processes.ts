@@ -1,6 +1,6 @@
-import { type QueryInterface, QueryTypes } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
-const statements = [
+const steps: Migration['steps'] = [
   `CREATE TABLE IF NOT EXISTS processes (
     id VARCHAR(64) NOT NULL PRIMARY KEY,
     wire VARCHAR(60) NULL,
@@ -10,9 +10,4 @@ const statements = [
 ];
 
 /** The processes that share the database, so that each can say whether it is joined with the others. */
-export const processes = {
-  name: '0013-processes',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    for (const statement of statements) await context.sequelize.query(statement, { type: QueryTypes.RAW });
-  },
-};
+export const processes: Migration = { name: '0013-processes', steps };

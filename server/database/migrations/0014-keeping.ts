@@ -1,6 +1,6 @@
-import { type QueryInterface, QueryTypes } from 'sequelize';
+import type { Migration } from '../migration.ts';
 
-const statements = [
+const steps: Migration['steps'] = [
   'ALTER TABLE workspaces ADD COLUMN IF NOT EXISTS closes_after INT NULL DEFAULT 24 AFTER allowed_hosts',
   'ALTER TABLE outbox ADD KEY IF NOT EXISTS outbox_conversation (conversation_id, settled), ADD KEY IF NOT EXISTS outbox_age (settled, settled_at)',
   'ALTER TABLE files ADD KEY IF NOT EXISTS files_age (created_at)',
@@ -10,9 +10,4 @@ const statements = [
 ];
 
 /** Conversations that fall silent are closed, and what is kept for a while is found by its age. */
-export const keeping = {
-  name: '0014-keeping',
-  async up({ context }: { context: QueryInterface }): Promise<void> {
-    for (const statement of statements) await context.sequelize.query(statement, { type: QueryTypes.RAW });
-  },
-};
+export const keeping: Migration = { name: '0014-keeping', steps };
