@@ -43,6 +43,23 @@ export const peopleRoutes = {
       next: z.string().nullable(),
     }),
   }),
+  export: route({
+    method: 'GET',
+    path: '/api/people/:id/export',
+    summary: 'All that is kept of a person, as one JSON document',
+    access: 'lead',
+    params: ById,
+    reply: z.custom<AsyncIterable<unknown>>(),
+    replyType: 'application/json',
+  }),
+  erase: route({
+    method: 'DELETE',
+    path: '/api/people/:id',
+    summary: 'Erase all that is kept of a person, for good',
+    access: 'lead',
+    params: ById,
+    reply: z.object({ conversations: z.int() }),
+  }),
   consents: route({
     method: 'GET',
     path: '/api/people/:id/consents',

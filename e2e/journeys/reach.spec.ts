@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import {
   addStep,
@@ -214,7 +214,20 @@ test('a heat pump is priced from the greeting to the mailed estimate with its ch
   const consents = hanne.getByRole('dialog');
   await expect(consents.getByText('May we also write to you now and then, at most once a month')).toBeVisible();
   await expect(consents.getByText('with the policy at /privacy')).toBeVisible();
-  await hanne.keyboard.press('Escape');
+  // All that is kept of her: saved as a file, and then erased.
+  const download = hanne.waitForEvent('download');
+  await consents.getByRole('link', { name: 'Save as a file' }).click();
+  const saved = JSON.parse(readFileSync(await (await download).path(), 'utf8'));
+  expect(saved).toMatchObject({ format: 'kineta.person/1', person: { email: 'sabra@loam.example' } });
+  expect(JSON.stringify(saved.conversations)).toContain('semi detatched');
+  await consents.getByRole('button', { name: 'Erase…' }).click();
+  await expect(consents.getByText('gone for good')).toBeVisible();
+  await consents.getByRole('button', { name: 'Erase Sabra Loam for good' }).click();
+  await expect(hanne.getByText('All that was kept of Sabra Loam is erased, with one conversation.')).toBeVisible();
+  await expect(hanne.getByText('Nobody fits that')).toBeVisible();
+  // Who has the chat open begins anew, as somebody who is not known.
+  await expect(chat.getByText('What may I call you?')).toBeVisible();
+  await expect(chat.getByText('semi detatched')).toHaveCount(0);
   await firstVisitAgain(hanne);
 });
 

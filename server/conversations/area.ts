@@ -10,6 +10,7 @@ import { timer } from './effects/timer.ts';
 import { Host } from './host.ts';
 import { leavers } from './leavers.ts';
 import { entries, readings, conversations as table, timers as timerTable, visitors as visitorTable } from './model.ts';
+import { personal } from './personal.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
 import { silence } from './silence.ts';
@@ -17,6 +18,9 @@ import { timerLag, timers } from './timers.ts';
 import { visitorEnd } from './visitor-end.ts';
 import { VisitorService } from './visitors.ts';
 import { watching } from './watching.ts';
+
+/** As so many visitors one person may have come; a browser that keeps nothing is a new one each time. */
+const MOST_VISITORS = 2_000;
 
 interface Parts {
   host: Host;
@@ -53,6 +57,12 @@ export const conversations: Area = {
         const { host, announcer } = partsOf(house);
         await announcer.announce(await host.happen(place, event, also));
       },
+      async of(workspace, ids, most, transaction) {
+        if (ids.length === 0) return [];
+        const rows = house.tables.in(workspace).of(table);
+        const found = await rows.all({ visitorId: [...ids] }, { by: 'id', most, only: ['id'], transaction });
+        return found.map(({ id }) => id);
+      },
     },
     visitors: {
       known: (site, pass) => partsOf(house).visitors.known(site, pass),
@@ -69,6 +79,19 @@ export const conversations: Area = {
           .of(visitorTable)
           .change({ personId: person, facts: { ...facts } }, { id: visitor.id }, { transaction });
       },
+      async of(workspace, person, transaction) {
+        const rows = house.tables.in(workspace).of(visitorTable);
+        return (await rows.all({ personId: person }, { only: ['id'], most: MOST_VISITORS, transaction })).map(
+          ({ id }) => id,
+        );
+      },
+      async hold(workspace, ids, transaction) {
+        if (ids.length === 0) return;
+        await house.tables
+          .in(workspace)
+          .of(visitorTable)
+          .all({ id: [...ids] }, { only: ['id'], transaction, lock: true });
+      },
     },
   }),
   doors(doors, house) {
@@ -80,6 +103,7 @@ export const conversations: Area = {
     const { host, announcer } = partsOf(house);
     return [timers(house, host, announcer), silence(house, announcer)];
   },
+  personal,
   measures: ({ database }) => [timerLag(database)],
   listeners: house => [leavers(house, partsOf(house).announcer)],
   studio: (socket, me, house) => watching(socket, me, house, partsOf(house).announcer),

@@ -131,6 +131,7 @@ export class VisitorService {
     const rows = this.house.tables.in(visitor.workspace);
     // The visitor’s row is locked, so that two tabs opened at once begin one conversation.
     const known = await rows.of(visitors).one({ id: visitor.id }, { transaction, lock: true });
+    if (!known) throw new ProblemError('not_found', 'What was known here is erased. Please reload the page.');
     const now = new Date();
     await rows.of(visitors).change({ lastSeen: now }, { id: visitor.id }, { transaction });
     const last = await this.lastOf(visitor, transaction);
@@ -144,12 +145,12 @@ export class VisitorService {
         flowId: site.edition === null ? null : site.flow,
         editionId: site.edition,
         holder: 'flow',
-        session: freshSession(known?.facts ?? {}),
+        session: freshSession(known.facts),
         seed: randomInt(2 ** 31),
         lastNumber: 0,
         preview: '',
         page: cut(hello.page, 500),
-        visit: visitOf(hello, { returning: last !== undefined, knownPerson: known?.personId != null }),
+        visit: visitOf(hello, { returning: last !== undefined, knownPerson: known.personId !== null }),
         startedAt: now,
         lastAt: now,
       },

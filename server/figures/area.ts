@@ -8,5 +8,16 @@ export const figures: Area = {
   name: 'figures',
   tables: [hourlyConversations, dailyScenes, walkedScenes],
   offers: ({ database }) => ({ figures: figuresOf(database) }),
+  personal: ({ tables }) => ({
+    // What was counted is nobody’s; only which conversation was counted is known.
+    tell: () => [],
+    async erase({ workspace, conversations }, transaction) {
+      if (conversations.length > 0)
+        await tables
+          .in(workspace)
+          .of(walkedScenes)
+          .remove({ conversationId: [...conversations] }, { transaction });
+    },
+  }),
   listeners: house => [figuresListener(house)],
 };

@@ -7,6 +7,7 @@ import type { Measure } from '../metrics/metrics.ts';
 import type { Listener } from '../stream/listener.ts';
 import type { Effect } from './effect.ts';
 import type { House } from './house.ts';
+import type { Personal } from './person.ts';
 import type { Ports, SignedIn } from './ports.ts';
 import type { Passing } from './retention.ts';
 
@@ -31,6 +32,8 @@ export interface Area {
   duties?(house: House): readonly Duty[];
   /** What of its own is kept for a while, and then is gone. */
   keeps?(house: House): readonly Passing[];
+  /** What it keeps of people: told to them, and erased. */
+  personal?(house: House): Personal;
   /** What of its own is worth watching by whoever runs Kineta. */
   measures?(house: House): readonly Measure[];
   /** What it wants to hear of what happened. */

@@ -134,10 +134,16 @@ export interface Ports {
     /** What is kept of a visitor, held until the transaction is over. */
     held(visitor: Visitor, transaction: Transaction): Promise<{ person: string | null; facts: Facts }>;
     keep(visitor: Visitor, is: { person: string | null; facts: Facts }, transaction: Transaction): Promise<void>;
+    /** The visitors that a person came as. */
+    of(workspace: string, person: string, transaction?: Transaction): Promise<string[]>;
+    /** Holds them until the transaction is over: none of them comes, or begins anything, meanwhile. */
+    hold(workspace: string, visitors: readonly string[], transaction: Transaction): Promise<void>;
   };
   conversations: {
     /** Tells a conversation what happened, and everybody concerned what came of it. */
     happen: Teller;
+    /** The conversations of visitors, the oldest first. */
+    of(workspace: string, visitors: readonly string[], most: number, transaction?: Transaction): Promise<string[]>;
   };
   recordings: {
     /** The last 30 days’ conversations that a flow led by itself, as a replay needs them, page by page. */

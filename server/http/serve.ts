@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Route } from '@kineta/contract';
 import { wellFormed } from '@kineta/core';
 import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
@@ -108,7 +110,13 @@ export function serve<R extends Route>(
       } as Asked<R>;
       const reply = await (handler as (asked: Asked<R>, me?: SignedIn) => Promise<unknown>)(asked, me);
       response.set('Cache-Control', 'no-store');
-      if (route.replyType) response.send(reply);
+      if (reply instanceof Readable) {
+        response.type(route.replyType ?? 'application/octet-stream');
+        // What breaks off half-way ends the connection, so that nobody takes a part for the whole.
+        await pipeline(reply, response).catch(error => {
+          if ((error as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+        });
+      } else if (route.replyType) response.send(reply);
       else response.json(route.reply.parse(reply));
     } catch (error) {
       answerProblem(error, request, response, doors.logger);

@@ -1,4 +1,5 @@
 import type { Area } from '../house/area.ts';
+import { inParts } from '../house/person.ts';
 import { noticeListener } from './listener.ts';
 import { notices as table } from './model.ts';
 import { noticeDoors } from './routes.ts';
@@ -8,6 +9,23 @@ export const notices: Area = {
   name: 'notices',
   tables: [table],
   doors: noticeDoors,
+  personal: ({ tables }) => ({
+    tell: ({ workspace, conversations }) => [
+      {
+        name: 'notices',
+        rows: inParts(conversations, conversationId =>
+          tables.in(workspace).of(table).all({ conversationId }, { by: 'id' }),
+        ),
+      },
+    ],
+    async erase({ workspace, conversations }, transaction) {
+      if (conversations.length > 0)
+        await tables
+          .in(workspace)
+          .of(table)
+          .remove({ conversationId: [...conversations] }, { transaction });
+    },
+  }),
   keeps: ({ tables }) => [
     {
       name: 'notices',

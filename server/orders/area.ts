@@ -1,5 +1,6 @@
 import { outbox } from '../clockwork/model.ts';
 import type { Area } from '../house/area.ts';
+import { inParts } from '../house/person.ts';
 import { orderMeasures } from './measures.ts';
 import { orderDoors } from './routes.ts';
 
@@ -7,6 +8,32 @@ import { orderDoors } from './routes.ts';
 export const orders: Area = {
   name: 'orders',
   doors: orderDoors,
+  personal: ({ tables }) => ({
+    tell: ({ workspace, conversations }) => [
+      {
+        name: 'orders',
+        rows: inParts(conversations, conversationId =>
+          tables
+            .in(workspace)
+            .of(outbox)
+            .all(
+              { conversationId },
+              {
+                by: 'id',
+                only: ['conversationId', 'kind', 'what', 'payload', 'settled', 'settledAt', 'why', 'createdAt'],
+              },
+            ),
+        ),
+      },
+    ],
+    async erase({ workspace, conversations }, transaction) {
+      if (conversations.length > 0)
+        await tables
+          .in(workspace)
+          .of(outbox)
+          .remove({ conversationId: [...conversations] }, { transaction });
+    },
+  }),
   measures: ({ database }) => orderMeasures(database),
   keeps: ({ tables }) =>
     (

@@ -1,4 +1,5 @@
 import type { Area } from '../house/area.ts';
+import { inParts } from '../house/person.ts';
 import { keepConsents } from './effects/consents.ts';
 import { rememberFacts } from './effects/remember.ts';
 import { consents, peopleWords, people as table } from './model.ts';
@@ -9,5 +10,20 @@ export const people: Area = {
   name: 'people',
   tables: [table, peopleWords, consents],
   doors: peopleDoors,
+  personal: ({ tables }) => ({
+    tell: ({ workspace, visitors }) => [
+      {
+        name: 'consents',
+        rows: inParts(visitors, visitorId => tables.in(workspace).of(consents).all({ visitorId }, { by: 'id' })),
+      },
+    ],
+    async erase({ workspace, visitors }, transaction) {
+      if (visitors.length > 0)
+        await tables
+          .in(workspace)
+          .of(consents)
+          .remove({ visitorId: [...visitors] }, { transaction });
+    },
+  }),
   effects: house => [keepConsents(house), rememberFacts(house)],
 };

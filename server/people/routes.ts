@@ -5,6 +5,7 @@ import { after, cursor } from '../database/page.ts';
 import type { House } from '../house/house.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import { everybody, fitting, PAGE } from './found.ts';
+import { PersonalRecord } from './record.ts';
 
 type PersonRow = Omit<Person, 'firstSeen' | 'lastSeen' | 'conversations'> & {
   firstSeen: Date;
@@ -12,7 +13,20 @@ type PersonRow = Omit<Person, 'firstSeen' | 'lastSeen' | 'conversations'> & {
   conversations: string | number;
 };
 
-export function peopleDoors(doors: Doors, { database }: House): void {
+export function peopleDoors(doors: Doors, house: House): void {
+  const { database, logger } = house;
+  const record = new PersonalRecord(house);
+  serve(doors, peopleRoutes.export, async ({ params, response }, me) => {
+    const told = await record.told(me.workspace, params.id);
+    logger.info({ member: me.id, person: params.id }, 'a person was exported');
+    response.set('Content-Disposition', `attachment; filename="person-${params.id}.json"`);
+    return told;
+  });
+  serve(doors, peopleRoutes.erase, async ({ params }, me) => {
+    const conversations = await record.erase(me.workspace, params.id);
+    logger.info({ member: me.id, person: params.id, conversations }, 'a person was erased');
+    return { conversations };
+  });
   serve(doors, peopleRoutes.list, async ({ query }, me) => {
     const from = after(query.before);
     const found =

@@ -10,7 +10,7 @@ import { Empty } from '../ui/empty.tsx';
 import { SmallInput } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
-import { Consents } from './consents.tsx';
+import { Consents, nameOf } from './consents.tsx';
 
 const columns =
   'grid grid-cols-[minmax(9rem,1fr)_minmax(11rem,1.3fr)_9rem_minmax(8rem,2fr)_5rem] gap-4 px-6 max-md:grid-cols-[1fr_auto] max-md:gap-2 max-md:px-4';
@@ -118,7 +118,7 @@ export default function People() {
                       <button
                         type="button"
                         className="text-petrol hover:underline"
-                        aria-label={`Consents of ${person.name ?? person.email ?? person.phone ?? 'somebody'}`}
+                        aria-label={`Consents of ${nameOf(person)}`}
                         onClick={() => setShown(person)}
                       >
                         Consents

@@ -190,7 +190,7 @@ function SettingsParts({ settings }: { settings: SettingsBody }) {
             <h2 className="font-script text-lg font-semibold">Conversations</h2>
             <TextField
               className="mt-2 max-w-md"
-              label="Close what nobody wrote in for so many hours, while a flow has it"
+              label="Close a flow’s conversations after so many hours without a word"
               inputMode="numeric"
               placeholder="never"
               mistake={mistakeAt('closesAfter')}

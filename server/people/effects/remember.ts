@@ -14,8 +14,6 @@ type Words = Rows<typeof peopleWords.columns>;
 
 const longest: Record<PersonPart, number> = { name: 200, email: 254, phone: 30 };
 
-/** As many characters as a column takes, none of them halved. */
-
 /** What the facts say of who somebody is: the columns of their record by which they are listed and found. */
 function identity(remembered: readonly Remembered[]): Identity {
   const found: Identity = {};
@@ -78,11 +76,12 @@ async function fill(
  * they typed fills gaps, and who has been that person all along corrects it.
  */
 async function remember(
-  { tables, ports }: House,
+  house: House,
   visitor: Visitor,
   remembered: readonly Remembered[],
   transaction: Transaction,
 ): Promise<void> {
+  const { tables, ports } = house;
   const own = tables.in(visitor.workspace);
   const rows = own.of(people);
   const words = own.of(peopleWords);
@@ -118,6 +117,21 @@ async function remember(
     }
   }
   await ports.visitors.keep(visitor, { person, facts }, transaction);
+  if (before !== null && person !== before) await leave(house, visitor.workspace, before, transaction);
+}
+
+/**
+ * A visitor turned out to be somebody else: the record that was begun of them, of whom no email was known and whom nobody
+ * else came as, would be left as a double of nobody.
+ */
+async function leave(
+  { tables, ports }: House,
+  workspace: string,
+  person: string,
+  transaction: Transaction,
+): Promise<void> {
+  if ((await ports.visitors.of(workspace, person, transaction)).length > 0) return;
+  await tables.in(workspace).of(people).remove({ id: person, email: null }, { transaction });
 }
 
 /** Remembers facts for the visitor’s next conversation. A conversation is called by the name, or the email, it brings. */
