@@ -1,11 +1,13 @@
 /**
  * `./kineta bench [NAME] [--json]`: the benchmarks, each beside the reference that it is held against.
  * `./kineta bench --beside CHECKOUT`: the chat beside that of another built checkout.
+ * `./kineta kills [MINUTES]`: what becomes of what was acknowledged while everything is killed again and again.
  */
 import { parseArgs } from 'node:util';
 import { attack } from './attack.ts';
 import { beside } from './beside.ts';
 import { chat } from './chat.ts';
+import { kills } from './kills.ts';
 import { large } from './large.ts';
 import { opening } from './opening.ts';
 import { play } from './play.ts';
@@ -27,6 +29,14 @@ const { values: options, positionals: wished } = parseArgs({
   allowPositionals: true,
   options: { json: { type: 'boolean' }, beside: { type: 'string' } },
 });
+if (wished[0] === 'kills') {
+  const minutes = Number(wished[1] ?? 5);
+  if (!(minutes > 0)) {
+    console.error('Please say for how many minutes: ./kineta kills 5');
+    process.exit(2);
+  }
+  process.exit((await kills(minutes)) ? 0 : 1);
+}
 const unknown = wished.find(name => !Object.hasOwn(named, name));
 if (unknown !== undefined) {
   console.error(`There is no benchmark “${unknown}”. There are: ${Object.keys(named).join(', ')}.`);

@@ -143,7 +143,12 @@ export async function echo(url: string, sockets: Socket[]): Promise<Talker> {
 
 /** What the window of the site lets visitors in with. */
 export async function boardingOf(url: string): Promise<string> {
-  const page = await (await fetch(`${url}/w/bench-key/window`, { headers: { referer: ORIGIN } })).text();
+  const page = await (
+    await fetch(`${url}/w/bench-key/window`, {
+      headers: { referer: ORIGIN },
+      signal: AbortSignal.timeout(20_000),
+    })
+  ).text();
   return /data-boarding="([^"]+)"/.exec(page)?.[1] ?? '';
 }
 
@@ -159,10 +164,10 @@ export async function visitors(
 }
 
 /** Writes the workspace, its site and the published flow into a database that has its tables. */
-export async function publish(databaseUrl: string): Promise<void> {
+export async function publish(databaseUrl: string, played = flow): Promise<void> {
   const database = connect(databaseUrl, 2);
   const run = (sql: string) =>
-    database.query(sql, { replacements: { flow: JSON.stringify(flow), domains: '["bench.example"]' } });
+    database.query(sql, { replacements: { flow: JSON.stringify(played), domains: '["bench.example"]' } });
   await run(`INSERT INTO workspaces (name, zone, language, country, currency, business, created_at)
              VALUES ('Bench', 'Europe/London', 'en-GB', 'GB', 'GBP', '[]', UTC_TIMESTAMP(3))`);
   await run(`INSERT INTO members (workspace_id, email, name, role, password_hash, created_at)

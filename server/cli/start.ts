@@ -1,5 +1,8 @@
 import { join } from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
+import type { Logger } from 'pino';
 import { firstLead } from '../account/first.ts';
+import { connect, isUnavailable } from '../database/connect.ts';
 import { loggerOf } from '../house/logger.ts';
 import { startServer } from '../server.ts';
 import { secretIn } from '../services/seal.ts';
@@ -7,6 +10,29 @@ import { databaseOf, settingsOrExit } from './place.ts';
 
 /** How many milliseconds stopping may take; what had to end is ended long before. */
 const STOPS_WITHIN = 30_000;
+
+/** For how many milliseconds a database that is not there yet is waited for: after a power cut both start at once. */
+const WAITED_FOR = 60_000;
+
+/** Waits until the database answers; says so, and exits with 1, when it does not. */
+async function reached(url: string, log: Logger): Promise<void> {
+  const database = connect(url, 1);
+  const until = Date.now() + WAITED_FOR;
+  for (let tries = 0; ; tries++) {
+    try {
+      await database.query('SELECT 1');
+      break;
+    } catch (error) {
+      if (!isUnavailable(error) || Date.now() > until) {
+        log.fatal({ err: error }, 'the database cannot be reached');
+        process.exit(1);
+      }
+      if (tries === 0) log.warn({ err: error }, 'the database does not answer yet');
+      await pause(500);
+    }
+  }
+  await database.close();
+}
 
 /**
  * `kineta start`: production, without demo data. Settings come from the environment (`settings.ts`); without a database of
@@ -20,6 +46,7 @@ export async function start(): Promise<void> {
   const own = await databaseOf(settings, (message, error) =>
     error ? log.error({ err: error }, message) : log.warn(message),
   );
+  await reached(own.url, log);
   const server = await startServer({
     databaseUrl: own.url,
     port: settings.KINETA_PORT,
