@@ -5,7 +5,7 @@ export { insertEntries } from './conversations/log.ts';
 export type { ConversationRow } from './conversations/model.ts';
 export * as conversing from './conversations/model.ts';
 export { connect, type Database } from './database/connect.ts';
-export { migrate } from './database/migrate.ts';
+export { migrate, migrations } from './database/migrate.ts';
 export { type PrivateDatabase, startPrivateDatabase } from './database/private.ts';
 export { Tables } from './database/rows.ts';
 export * as flowTables from './flows/model.ts';

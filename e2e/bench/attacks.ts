@@ -1,4 +1,5 @@
 import { request } from 'node:http';
+import { connect as dial, type Socket as NetSocket } from 'node:net';
 import { setTimeout as pause } from 'node:timers/promises';
 import { connect } from '@kineta/server';
 import { io, Manager, type Socket } from 'socket.io-client';
@@ -149,6 +150,66 @@ export const attacks: Readonly<Record<string, Attack>> = {
         if ((await send(target.url, '/api/account/sign-in', body)) === 401) tally.through++;
       }
     });
+  },
+  async 'a hundred newcomers a second from one address'(target, tally, on) {
+    const sockets = new Set<Socket>();
+    while (on()) {
+      tally.tried++;
+      opened(target)
+        .then(async socket => {
+          sockets.add(socket);
+          if ((await hello(socket)).ok) tally.through++;
+        })
+        .catch(() => {});
+      await pause(10);
+    }
+    for (const socket of sockets) socket.close();
+  },
+  async 'three hundred requests that come letter by letter'(target, tally, on) {
+    const { hostname, port } = new URL(target.url);
+    const open = new Set<NetSocket>();
+    const head = `POST /api/account/sign-in HTTP/1.1\r\nhost: ${hostname}\r\ncontent-type: application/json\r\n`;
+    while (on()) {
+      while (open.size < 300) {
+        tally.tried++;
+        const socket = dial(Number(port), hostname);
+        open.add(socket);
+        socket.on('error', () => {}).on('close', () => open.delete(socket));
+        // Half of them never end their head, and half their body.
+        socket.write(open.size % 2 === 0 ? head : `${head}content-length: 90000\r\n\r\n{`);
+      }
+      for (const socket of open) socket.write('x');
+      await pause(500);
+    }
+    tally.through = open.size;
+    for (const socket of open) socket.destroy();
+  },
+  async 'files of 15 MB, eight at a time, from one visitor'(target, tally, on) {
+    const socket = await opened(target);
+    const { visitor } = await hello(socket);
+    const { id, secret } = visitor as { id: string; secret: string };
+    const png = Buffer.concat([
+      Buffer.from('89504e470d0a1a0a0000000d4948445200000001000000010806000000', 'hex'),
+      Buffer.alloc(15_000_000 - 29),
+    ]);
+    await several(8, async () => {
+      while (on()) {
+        tally.tried++;
+        const headers = {
+          ...FROM,
+          'content-type': 'application/octet-stream',
+          'x-kineta-boarding': target.boarding,
+          'x-kineta-visitor': `${id}.${secret}`,
+          'x-kineta-name': 'large.png',
+        };
+        const sent = await fetch(`${target.url}/w/bench-key/files`, { method: 'POST', headers, body: png }).catch(
+          () => undefined,
+        );
+        if (sent?.ok) tally.through++;
+        await sent?.arrayBuffer().catch(() => undefined);
+      }
+    });
+    socket.close();
   },
   async 'two hundred sockets a second that say nothing'(target, tally, on) {
     const open = new Set<Manager>();

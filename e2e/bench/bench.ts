@@ -1,12 +1,14 @@
 /**
  * `./kineta bench [NAME] [--json]`: the benchmarks, each beside the reference that it is held against.
  * `./kineta bench --beside CHECKOUT`: the chat beside that of another built checkout.
+ * `./kineta bench chat --processes N`: the chat in several processes beside that in one.
  * `./kineta kills [MINUTES]`: what becomes of what was acknowledged while everything is killed again and again.
  */
 import { parseArgs } from 'node:util';
 import { attack } from './attack.ts';
 import { beside } from './beside.ts';
 import { chat } from './chat.ts';
+import { joinedChat } from './joined.ts';
 import { kills } from './kills.ts';
 import { large } from './large.ts';
 import { opening } from './opening.ts';
@@ -27,7 +29,7 @@ const benches: Record<string, () => Promise<Result[]> | Result[]> = {
 const named: typeof benches = { ...benches, attack };
 const { values: options, positionals: wished } = parseArgs({
   allowPositionals: true,
-  options: { json: { type: 'boolean' }, beside: { type: 'string' } },
+  options: { json: { type: 'boolean' }, beside: { type: 'string' }, processes: { type: 'string' } },
 });
 if (wished[0] === 'kills') {
   const minutes = Number(wished[1] ?? 5);
@@ -37,6 +39,11 @@ if (wished[0] === 'kills') {
   }
   process.exit((await kills(minutes)) ? 0 : 1);
 }
+const processes = options.processes === undefined ? undefined : Number(options.processes);
+if (processes !== undefined && (!Number.isInteger(processes) || processes < 2 || processes > 8)) {
+  console.error('Please say how many processes, from 2 to 8: ./kineta bench chat --processes 2');
+  process.exit(2);
+}
 const unknown = wished.find(name => !Object.hasOwn(named, name));
 if (unknown !== undefined) {
   console.error(`There is no benchmark “${unknown}”. There are: ${Object.keys(named).join(', ')}.`);
@@ -44,13 +51,15 @@ if (unknown !== undefined) {
 }
 const results: Result[] = [];
 const other = options.beside;
-const meant =
-  other === undefined
-    ? wished.length === 0
-      ? Object.values(benches)
-      : wished.flatMap(name => named[name] ?? [])
-    : [() => beside(other)];
-for (const run of meant) {
+
+/** What was asked for: one of the comparisons, some by their names, or all. */
+function meant(): ReadonlyArray<() => Promise<Result[]> | Result[]> {
+  if (processes !== undefined) return [() => joinedChat(processes)];
+  if (other !== undefined) return [() => beside(other)];
+  return wished.length === 0 ? Object.values(benches) : wished.flatMap(name => named[name] ?? []);
+}
+
+for (const run of meant()) {
   const found = await run();
   results.push(...found);
   if (!options.json)

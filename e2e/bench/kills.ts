@@ -1,6 +1,5 @@
-import { type ChildProcess, spawn } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -8,6 +7,7 @@ import type { Flow } from '@kineta/core';
 import { connect, type Database, migrate, startPrivateDatabase } from '@kineta/server';
 import { QueryTypes } from 'sequelize';
 import { Persevering } from './persevering.ts';
+import { freePort, redisOn } from './redis.ts';
 import { root, started } from './started.ts';
 import { publish } from './talkers.ts';
 
@@ -80,16 +80,6 @@ class Undying {
   }
 }
 
-function freePort(): Promise<number> {
-  return new Promise(resolve => {
-    const probe = createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as { port: number };
-      probe.close(() => resolve(port));
-    });
-  });
-}
-
 /** What a log tells that it should not: an acknowledged message lost or doubled, a gap, an answer of the flow too many or few. */
 async function mistakes(database: Database, visitors: readonly Persevering[]): Promise<Record<string, number>> {
   const found = { lost: 0, doubled: 0, disordered: 0, gaps: 0, 'answers missing or doubled': 0, unseen: 0 };
@@ -137,10 +127,7 @@ export async function kills(minutes: number): Promise<boolean> {
   };
   const server = (port: number) => async () =>
     (await started('node', ['server/dist/kineta.js', 'start'], { ...env, KINETA_PORT: String(port) })).process;
-  const redis = async () =>
-    spawn('redis-server', ['--port', String(redisPort), '--bind', '127.0.0.1', '--save', '', '--dir', home], {
-      stdio: 'ignore',
-    });
+  const redis = async () => redisOn(redisPort, home);
   const lives: Record<Exclude<Victim, 'MariaDB'>, Undying> = {
     'process A': new Undying(server(PORTS[0])),
     'process B': new Undying(server(PORTS[1])),
