@@ -14,7 +14,7 @@ import { publish } from './talkers.ts';
 const VISITORS = 40;
 const PORTS = [4_481, 4_482] as const;
 /** A kill every so many milliseconds, each time of one of these, the heavier the oftener. */
-const EVERY = 1_500;
+const EVERY = 1_250;
 const VICTIMS = { 'process A': 4, 'process B': 4, Redis: 1, MariaDB: 1 } as const;
 type Victim = keyof typeof VICTIMS;
 /** For how long everybody may go on asking after the last kill, in milliseconds. */
@@ -105,7 +105,7 @@ async function mistakes(database: Database, visitors: readonly Persevering[]): P
 }
 
 /**
- * `./kineta kills [MINUTES]`: two processes on one database and one Redis, forty visitors who write, and every second and a half one
+ * `./kineta kills [MINUTES]`: two processes on one database and one Redis, forty visitors who write, and every second or so one
  * of the four is killed with -9. Tells how many were killed, what was written meanwhile, and what of it is not as it was
  * acknowledged.
  * @returns whether all of it is
@@ -145,10 +145,11 @@ export async function kills(minutes: number): Promise<boolean> {
     const wheel = Object.entries(VICTIMS).flatMap(([name, weight]) => Array<Victim>(weight).fill(name as Victim));
     while (Date.now() < until) {
       await pause(EVERY);
-      const victim = wheel[Math.floor(Math.random() * wheel.length)]!;
-      const pid = victim === 'MariaDB' ? database.pid : lives[victim].pid;
+      const pidOf = (victim: Victim) => (victim === 'MariaDB' ? database.pid : lives[victim].pid);
       // What is being started just now is not killed again before it stands.
-      if (pid === undefined) continue;
+      const alive = wheel.filter(victim => pidOf(victim) !== undefined);
+      const victim = alive[Math.floor(Math.random() * alive.length)]!;
+      const pid = pidOf(victim)!;
       try {
         process.kill(pid, 'SIGKILL');
         counts[victim]++;

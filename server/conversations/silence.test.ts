@@ -1,13 +1,12 @@
-import { conversationRoutes, flowRoutes, settingsRoutes } from '@kineta/contract';
+import { conversationRoutes, settingsRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
 import {
-  Browser,
+  type Browser,
   boardingPass,
   emptyDatabase,
-  greeting,
-  makeWorkspace,
+  publishing,
   testServer,
   VisitorPage,
   type Workspace,
@@ -20,10 +19,7 @@ let lead: Browser;
 
 beforeAll(async () => {
   server = await testServer(await emptyDatabase());
-  workspace = await makeWorkspace(server.database, 'quiet');
-  lead = await new Browser(server).signIn(workspace.lead);
-  const flow = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(greeting) } })).reply;
-  await lead.call(flowRoutes.publish, { params: { id: flow.id }, body: { revision: 1, sites: [workspace.site] } });
+  ({ workspace, lead } = await publishing(server, 'quiet'));
 });
 afterAll(() => server.close());
 

@@ -2,16 +2,14 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { flowRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
 import {
-  Browser,
   boardingPass,
   emptyDatabase,
-  greeting,
   makeWorkspace,
+  publishing,
   testServer,
   VisitorPage,
   type Workspace,
@@ -29,10 +27,7 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'kineta-backup-'));
   url = await emptyDatabase();
   server = await testServer(url);
-  workspace = await makeWorkspace(server.database, 'kept');
-  const lead = await new Browser(server).signIn(workspace.lead);
-  const flow = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(greeting) } })).reply;
-  await lead.call(flowRoutes.publish, { params: { id: flow.id }, body: { revision: 1, sites: [workspace.site] } });
+  ({ workspace } = await publishing(server, 'kept'));
   const visitor = await new VisitorPage(server, await boardingPass(server, workspace.siteKey)).open();
   for (const text of ['Flat', 'zoë@example.org', "it's “quoted” \\ and 👍🏽\nand a line"]) await visitor.reply(text);
   visitor.close();

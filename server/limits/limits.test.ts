@@ -1,20 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import { connect } from 'node:net';
-import { flowRoutes } from '@kineta/contract';
 import { io, Manager, type Socket } from 'socket.io-client';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { insertEntries } from '../conversations/log.ts';
 import type { RunningServer } from '../server.ts';
-import {
-  Browser,
-  boardingPass,
-  emptyDatabase,
-  greeting,
-  makeWorkspace,
-  testServer,
-  VisitorPage,
-  type Workspace,
-} from '../tests/kineta.ts';
+import { boardingPass, emptyDatabase, publishing, testServer, VisitorPage, type Workspace } from '../tests/kineta.ts';
 import { Places } from './allowance.ts';
 
 let server: RunningServer;
@@ -28,10 +18,7 @@ beforeAll(async () => {
   const url = await emptyDatabase();
   server = await testServer(url);
   strict = await testServer(url, 0, { visitorsPerAddress: 3 });
-  workspace = await makeWorkspace(server.database, 'limits');
-  const lead = await new Browser(server).signIn(workspace.lead);
-  const flow = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(greeting) } })).reply;
-  await lead.call(flowRoutes.publish, { params: { id: flow.id }, body: { revision: 1, sites: [workspace.site] } });
+  ({ workspace } = await publishing(server, 'limits'));
   boarding = await boardingPass(server, workspace.siteKey);
 });
 afterEach(() => {

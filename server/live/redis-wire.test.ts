@@ -1,10 +1,4 @@
-import {
-  accountRoutes,
-  type ConversationSummary,
-  conversationRoutes,
-  flowRoutes,
-  settingsRoutes,
-} from '@kineta/contract';
+import { accountRoutes, type ConversationSummary, conversationRoutes, settingsRoutes } from '@kineta/contract';
 import { Redis } from 'ioredis';
 import { io, type Socket } from 'socket.io-client';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
@@ -13,8 +7,7 @@ import {
   Browser,
   boardingPass,
   emptyDatabase,
-  greeting,
-  makeWorkspace,
+  publishing,
   testServer,
   VisitorPage,
   type Workspace,
@@ -37,10 +30,7 @@ beforeAll(async () => {
   const url = await emptyDatabase();
   one = await testServer(url, 0, { redisUrl: redis.url });
   other = await testServer(url, 0, { redisUrl: redis.url });
-  workspace = await makeWorkspace(one.database, 'joined');
-  lead = await new Browser(one).signIn(workspace.lead);
-  flow = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(greeting) } })).reply.id;
-  await lead.call(flowRoutes.publish, { params: { id: flow }, body: { revision: 1, sites: [workspace.site] } });
+  ({ workspace, lead, flow } = await publishing(one, 'joined'));
 });
 afterEach(() => {
   for (const page of pages.splice(0)) page.close();

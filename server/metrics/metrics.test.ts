@@ -1,17 +1,7 @@
 import { request } from 'node:http';
-import { flowRoutes } from '@kineta/contract';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
-import {
-  Browser,
-  boardingPass,
-  emptyDatabase,
-  greeting,
-  makeWorkspace,
-  testServer,
-  VisitorPage,
-  type Workspace,
-} from '../tests/kineta.ts';
+import { boardingPass, emptyDatabase, publishing, testServer, VisitorPage, type Workspace } from '../tests/kineta.ts';
 import { mayRead } from './metrics.ts';
 
 let server: RunningServer;
@@ -23,10 +13,7 @@ beforeAll(async () => {
   const url = await emptyDatabase();
   server = await testServer(url);
   guarded = await testServer(url, 0, { metricsToken: TOKEN });
-  workspace = await makeWorkspace(server.database, 'measured');
-  const lead = await new Browser(server).signIn(workspace.lead);
-  const flow = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(greeting) } })).reply;
-  await lead.call(flowRoutes.publish, { params: { id: flow.id }, body: { revision: 1, sites: [workspace.site] } });
+  ({ workspace } = await publishing(server, 'measured'));
 });
 afterAll(async () => {
   await guarded.close();

@@ -1,4 +1,4 @@
-import { flowRoutes, type Person, peopleRoutes } from '@kineta/contract';
+import { type Person, peopleRoutes } from '@kineta/contract';
 import type { Flow } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
@@ -8,6 +8,7 @@ import {
   boardingPass,
   emptyDatabase,
   makeWorkspace,
+  publishing,
   testServer,
   VisitorPage,
   type Workspace,
@@ -76,15 +77,8 @@ let boarding: string;
 
 beforeAll(async () => {
   server = await testServer(await emptyDatabase());
-  workspace = await makeWorkspace(server.database, 'record');
+  ({ workspace, lead } = await publishing(server, 'record', flow));
   elsewhere = await makeWorkspace(server.database, 'elsewhere');
-  lead = await new Browser(server).signIn(workspace.lead);
-  const made = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(flow) } })).reply;
-  const published = await lead.call(flowRoutes.publish, {
-    params: { id: made.id },
-    body: { revision: 1, sites: [workspace.site] },
-  });
-  expect(published.status).toBe(200);
   boarding = await boardingPass(server, workspace.siteKey);
 });
 afterAll(() => server.close());

@@ -315,3 +315,18 @@ export async function rewrite(browser: Browser, id: string, draft: Flow, writer 
     },
   });
 }
+
+/** A workspace whose lead has published a flow on its site. */
+export async function publishing(
+  server: RunningServer,
+  name: string,
+  played: Flow = greeting,
+): Promise<{ workspace: Workspace; lead: Browser; flow: string }> {
+  const workspace = await makeWorkspace(server.database, name);
+  const lead = await new Browser(server).signIn(workspace.lead);
+  const { reply } = await lead.call(flowRoutes.create, { body: { file: JSON.stringify(played) } });
+  const body = { revision: 1, sites: [workspace.site] };
+  const { problem } = await lead.call(flowRoutes.publish, { params: { id: reply.id }, body });
+  if (problem) throw new Error(problem.detail);
+  return { workspace, lead, flow: reply.id };
+}
