@@ -80,10 +80,13 @@ export function understandPhone(text: string, country: string, language = 'en'):
   const code = country as CountryCode;
   const whole = parsePhoneNumberFromString(clean, { defaultCountry: code, extract: false });
   if (whole?.isPossible()) return { value: whole.number };
+  const found = new Set<string>();
   for (const run of clean.match(/\+?\d[\d\s().-]{5,}\d/g) ?? []) {
     const part = parsePhoneNumberFromString(run, code);
-    if (part?.isPossible()) return { value: part.number };
+    if (part?.isPossible()) found.add(part.number);
   }
-  const [found] = findPhoneNumbersInText(clean, code);
-  return found ? { value: found.number.number } : { unclear: 'not a phone number' };
+  if (found.size === 0) for (const { number } of findPhoneNumbersInText(clean, code)) found.add(number.number);
+  const [number] = found;
+  // Of two different numbers nobody knows which is meant.
+  return number !== undefined && found.size === 1 ? { value: number } : { unclear: 'not a phone number' };
 }
