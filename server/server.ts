@@ -231,7 +231,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   /** Lets nobody new in, and asks who is connected to go to another process before the door is shut. */
   async function leave(): Promise<void> {
     http.close();
-    const within = options.movedWithin ?? 2_000;
+    const within = options.movedWithin ?? (options.development ? 0 : 2_000);
     for (const end of [VISITOR_NAMESPACE, STUDIO_NAMESPACE]) io.of(end).local.emit('moving', { within });
     const until = Date.now() + within;
     while (io.engine.clientsCount > 0 && Date.now() < until) await pause(50);
