@@ -54,7 +54,12 @@ const letters: ParsedMail[] = [];
 const pages: VisitorPage[] = [];
 const options = (): Parameters<typeof testServer>[2] => ({
   smtpUrl: `smtp://127.0.0.1:${(post.server.address() as AddressInfo).port}`,
-  standIns: { 'services.example': `http://127.0.0.1:${(service.address() as AddressInfo).port}` },
+  standIns: Object.fromEntries(
+    ['services.example', 'fine.example'].map(host => [
+      host,
+      `http://127.0.0.1:${(service.address() as AddressInfo).port}`,
+    ]),
+  ),
 });
 
 beforeAll(async () => {
@@ -275,6 +280,20 @@ describe('a service', () => {
       { replacements: { id: slow.id }, type: QueryTypes.SELECT },
     );
     expect(Number(given!.up)).toBe(0);
+  });
+  test('that never answers leaves the workspace’s others room', async () => {
+    const both = await makeWorkspace(server.database, 'both');
+    const theirs = await new Browser(server).signIn(both.lead);
+    await publish('Hanging too', calling('https://services.example/hang', { limit: 30 }), [both.site], theirs);
+    await Promise.all(Array.from({ length: 40 }, () => visit(server, both)));
+    await publish('Fine', calling('https://fine.example/json'), [both.site], theirs);
+    const page = await visit(server, both);
+    await vi.waitFor(() => expect(page.said).toEqual(['That is in Ellerby.']), 20_000);
+    const [hanging] = await server.database.query<{ waiting: number }>(
+      'SELECT COUNT(*) AS waiting FROM outbox WHERE workspace_id = :id AND settled IS NULL AND what LIKE "%hang%"',
+      { replacements: { id: both.id }, type: QueryTypes.SELECT },
+    );
+    expect(Number(hanging!.waiting)).toBe(40);
   });
   test('is tried again as often as the step says', async () => {
     await publish('Calling', calling('https://services.example/broken', { tries: 2 }));

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import pino from 'pino';
 import { describe, expect, test } from 'vitest';
-import { Lane, type Waiting } from './lane.ts';
+import { Lane, type Slots, type Waiting } from './lane.ts';
 
 interface Job extends Waiting {
   end: () => void;
 }
 
 /** A lane over a list, in place of a table. */
-function laneOver(waiting: Waiting[], slots = { all: 6, share: 2 }, elsewhere: ReadonlySet<string> = new Set()) {
+function laneOver(waiting: Waiting[], slots: Slots = { all: 6, share: 2 }, elsewhere: ReadonlySet<string> = new Set()) {
   const running: Job[] = [];
   const done: string[] = [];
   let woken = 0;
@@ -19,7 +19,11 @@ function laneOver(waiting: Waiting[], slots = { all: 6, share: 2 }, elsewhere: R
       slots,
       async due(most, without) {
         looks++;
-        return waiting.filter(({ workspace }) => !without.includes(workspace)).slice(0, most);
+        const { workspaces, destinations } = without;
+        const past = (one: Waiting) =>
+          workspaces.includes(one.workspace) ||
+          destinations.some(([workspace, to]) => workspace === one.workspace && to === one.destination);
+        return waiting.filter(one => !past(one)).slice(0, most);
       },
       async claim(ids) {
         const claimed = waiting.filter(({ id }) => ids.includes(id) && !elsewhere.has(id));
@@ -45,8 +49,12 @@ function laneOver(waiting: Waiting[], slots = { all: 6, share: 2 }, elsewhere: R
   return { lane, running, done, woken: () => woken, looks: () => looks };
 }
 
-const of = (workspace: string, count: number, from = 0): Waiting[] =>
-  Array.from({ length: count }, (_, index) => ({ id: `${workspace}${from + index}`, workspace }));
+const of = (workspace: string, count: number, destination?: string): Waiting[] =>
+  Array.from({ length: count }, (_, index) => ({
+    id: `${workspace}${destination ?? ''}${index}`,
+    workspace,
+    destination,
+  }));
 const settled = () => new Promise(resolve => setImmediate(resolve));
 
 describe('a lane', () => {
@@ -61,6 +69,20 @@ describe('a lane', () => {
     const { lane, running } = laneOver([...of('a', 300), ...of('b', 300), ...of('c', 1)]);
     await lane.turn();
     expect(running.map(({ workspace }) => workspace).sort()).toEqual(['a', 'a', 'b', 'b', 'c']);
+  });
+
+  test('leaves room beside one that is slow for what goes elsewhere, of the same workspace and of others', async () => {
+    const slots = { all: 6, share: 4, each: 2 };
+    const { lane, running } = laneOver(
+      [...of('a', 500, ' hangs'), ...of('a', 300, ' fine'), ...of('b', 1, ' hangs')],
+      slots,
+    );
+    await lane.turn();
+    expect(running.map(({ id }) => id).sort()).toEqual(['a fine0', 'a fine1', 'a hangs0', 'a hangs1', 'b hangs0']);
+    running.find(({ id }) => id === 'a fine0')!.end();
+    await settled();
+    await lane.turn();
+    expect(running.map(({ id }) => id).sort()).toEqual(['a fine1', 'a fine2', 'a hangs0', 'a hangs1', 'b hangs0']);
   });
 
   test('fills a slot again when it comes free, without waiting for the rest', async () => {
@@ -107,16 +129,25 @@ describe('a lane', () => {
         fc.array(fc.nat({ max: 8 }), { minLength: 1, maxLength: 6 }),
         fc.integer({ min: 1, max: 5 }),
         fc.integer({ min: 1, max: 3 }),
+        fc.option(fc.integer({ min: 1, max: 2 }), { nil: undefined }),
         fc.infiniteStream(fc.nat()),
-        async (counts, all, share, picks) => {
-          const waiting = counts.flatMap((count, index) => of('abcdef'[index]!, count));
+        async (counts, all, share, each, picks) => {
+          const waiting = counts.flatMap((count, index) => [
+            ...of('abcdef'[index]!, count, each ? ' x' : undefined),
+            ...of('abcdef'[index]!, count % 3, each ? ' y' : undefined),
+          ]);
+          for (const [index, one] of waiting.entries()) one.id += ` ${index}`;
           const total = waiting.length;
-          const { lane, running, done } = laneOver(waiting, { all, share });
+          const { lane, running, done } = laneOver(waiting, { all, share, ...(each ? { each } : {}) });
           while (done.length < total) {
             await lane.turn();
             expect(running.length).toBeLessThanOrEqual(all);
             for (const { workspace } of running)
               expect(running.filter(one => one.workspace === workspace).length).toBeLessThanOrEqual(share);
+            for (const { workspace, destination } of each ? running : [])
+              expect(
+                running.filter(one => one.workspace === workspace && one.destination === destination).length,
+              ).toBeLessThanOrEqual(each!);
             expect(running.length).toBeGreaterThan(0);
             running[picks.next().value % running.length]!.end();
             await settled();

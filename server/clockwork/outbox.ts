@@ -3,7 +3,7 @@ import type { Logger } from 'pino';
 import { QueryTypes } from 'sequelize';
 import { isUnavailable, type Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
-import { Lane, type Slots, type Waiting } from './lane.ts';
+import { Lane, type Slots, type Waiting, type Without } from './lane.ts';
 import { type OutboxRow, outbox } from './model.ts';
 
 /**
@@ -15,6 +15,8 @@ const RENEWED_EVERY = 4_000;
 /** After how many seconds something is tried again that went wrong in a way that its errand does not know. */
 const SLOWEST = 20;
 const AGAIN = [1, 5, SLOWEST];
+/** To whom an order goes that goes to an address of the web: its scheme, host and port. */
+const ORIGIN = "SUBSTRING_INDEX(what, '/', 3)";
 /** What people are told of such a thing; what it was is for the log. */
 const STUMBLED = 'something went wrong in Kineta itself, as its log tells.';
 
@@ -83,8 +85,8 @@ export class Outbox {
           {
             name: errand.kind,
             slots: errand.slots,
-            due: (most, without) => this.due(errand.kind, most, without),
-            claim: ids => this.claim(ids),
+            due: (most, without) => this.due(errand, most, without),
+            claim: ids => this.claim(errand, ids),
             run: order => this.run(errand, order),
           },
           logger,
@@ -100,23 +102,27 @@ export class Outbox {
     clearInterval(this.renewal);
   }
 
-  /** Raw: read through an index alone, over all workspaces. */
-  private due(kind: string, most: number, without: readonly string[]): Promise<Waiting[]> {
+  /** Raw: read through an index, over all workspaces. */
+  private due({ kind, slots }: Errand, most: number, without: Without): Promise<Waiting[]> {
+    const { workspaces, destinations } = without;
+    const isDivided = slots.each !== undefined;
     return this.tables.database.query<Waiting>(
-      `SELECT id, workspace_id AS workspace FROM outbox
-       WHERE kind = :kind AND due_at <= UTC_TIMESTAMP(3) ${without.length > 0 ? 'AND workspace_id NOT IN (:without)' : ''}
+      `SELECT id, workspace_id AS workspace ${isDivided ? `, ${ORIGIN} AS destination` : ''} FROM outbox
+       WHERE kind = :kind AND due_at <= UTC_TIMESTAMP(3)
+         ${workspaces.length > 0 ? 'AND workspace_id NOT IN (:workspaces)' : ''}
+         ${destinations.length > 0 ? `AND (workspace_id, ${ORIGIN}) NOT IN (:destinations)` : ''}
        ORDER BY due_at LIMIT ${most}`,
-      { replacements: { kind, without: [...without] }, type: QueryTypes.SELECT },
+      { replacements: { kind, workspaces: [...workspaces], destinations: [...destinations] }, type: QueryTypes.SELECT },
     );
   }
 
   /** Raw: what is due is claimed by one process alone, which takes rows that others hold as if they were not there. */
-  private claim(ids: readonly string[]): Promise<Claimed[]> {
+  private claim({ slots }: Errand, ids: readonly string[]): Promise<Claimed[]> {
     const { database } = this.tables;
     return database.transaction(async transaction => {
       const rows = await database.query<Omit<Claimed, 'key'> & { createdAt: Date }>(
         `SELECT id, workspace_id AS workspace, conversation_id AS conversation, kind, payload, tries, went,
-                created_at AS createdAt
+                ${slots.each === undefined ? '' : `${ORIGIN} AS destination,`} created_at AS createdAt
          FROM outbox WHERE id IN (:ids) AND due_at <= UTC_TIMESTAMP(3) ORDER BY due_at FOR UPDATE SKIP LOCKED`,
         { replacements: { ids: [...ids] }, type: QueryTypes.SELECT, transaction },
       );

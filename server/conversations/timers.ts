@@ -1,6 +1,6 @@
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
-import { Lane, type Waiting } from '../clockwork/lane.ts';
+import { Lane, type Waiting, type Without } from '../clockwork/lane.ts';
 import { type Database, isUnavailable, type Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Measure } from '../metrics/metrics.ts';
@@ -22,12 +22,12 @@ interface Due extends Waiting {
 }
 
 /** Raw: read through an index, over all workspaces. */
-function due({ database }: House, most: number, without: readonly string[]): Promise<Waiting[]> {
+function due({ database }: House, most: number, { workspaces }: Without): Promise<Waiting[]> {
   return database.query<Waiting>(
     `SELECT conversation_id AS id, workspace_id AS workspace FROM timers
-     WHERE due_at <= UTC_TIMESTAMP(3) ${without.length > 0 ? 'AND workspace_id NOT IN (:without)' : ''}
+     WHERE due_at <= UTC_TIMESTAMP(3) ${workspaces.length > 0 ? 'AND workspace_id NOT IN (:workspaces)' : ''}
      ORDER BY due_at LIMIT ${most}`,
-    { replacements: { without: [...without] }, type: QueryTypes.SELECT },
+    { replacements: { workspaces: [...workspaces] }, type: QueryTypes.SELECT },
   );
 }
 

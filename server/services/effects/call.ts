@@ -25,7 +25,7 @@ export const callService: Effect<'call service'> = {
 export function callErrand({ ports }: House, caller: Caller): Errand {
   return {
     kind: KIND,
-    slots: { all: 100, share: 20 },
+    slots: { all: 100, share: 20, each: 10 },
     async run({ workspace, payload, tries, key }) {
       const { ticket, request } = Order.parse(payload);
       const { allowedHosts } = (await ports.directories.of(workspace)).workspace;
