@@ -20,6 +20,7 @@ import { built } from './http/built.ts';
 import { ProblemError } from './http/problem.ts';
 import { answerProblem, type Doors, nameRequest } from './http/serve.ts';
 import { socketsOf } from './http/sockets.ts';
+import { limitHandshakes } from './live/handshakes.ts';
 import { Processes } from './live/processes.ts';
 import { closeSlowReaders } from './live/readers.ts';
 import { redisWire } from './live/redis-wire.ts';
@@ -129,6 +130,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const wire = options.redisUrl
     ? await redisWire(options.redisUrl, io, `${options.secret} ${database.config.database}`, logger)
     : noWire();
+  limitHandshakes(io, wire, options);
   const processes = new Processes(tables, wire, logger);
   const house: House = {
     options,

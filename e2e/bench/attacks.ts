@@ -18,8 +18,8 @@ export interface Tally {
 }
 type Attack = (target: Target, tally: Tally, on: () => boolean) => Promise<void>;
 
-/** Attackers come from somewhere else than those who only want to chat. */
-const FROM = { 'x-forwarded-for': '198.51.100.66' };
+/** Attackers come from somewhere else than those who only want to chat, and each from an address of its own. */
+const FROM = { 'x-forwarded-for': `198.51.100.${process.pid % 250}` };
 const LONG_LOG = 1_000;
 
 async function opened({ url, boarding }: Target, pass?: unknown): Promise<Socket> {

@@ -21,6 +21,7 @@ import type { VisitorService } from './visitors.ts';
 
 interface VisitorData {
   site: Site;
+  siteKey: string;
   visitor: Visitor | undefined;
   conversation: string | undefined;
   /** Under what its address is counted. */
@@ -32,7 +33,7 @@ type VisitorNamespace = Namespace<VisitorCalls, VisitorNews, Record<string, neve
 
 const Missed = z.strictObject({ after: z.int().min(0) });
 /** How often a socket is told to wait before it is closed. */
-const MOST_REFUSALS = 50;
+const MOST_REFUSALS = 20;
 const HASTY = 'That was a little fast. Your message is sent in a moment.';
 const BUSY = 'Too much comes from your network just now. Please wait a moment.';
 const MANY = 'The chat is open too often. Please close it somewhere else.';
@@ -52,7 +53,6 @@ function allowances(perAddress: number, counters: Redis | undefined) {
     /** All that comes from an address. */
     address: allowance('address', perAddress * 20, 10, BUSY),
     newcomers: allowance('newcomers', perAddress, 60, BUSY),
-    handshakes: allowance('handshakes', perAddress * 4, 10, BUSY),
     site: allowance('site', 20_000, 10, BUSY),
     visitorSockets: new Places(12, MANY),
     addressSockets: new Places(perAddress * 4, BUSY),
@@ -83,23 +83,20 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
     const taken: Array<() => void> = [];
     try {
       const address = addressOf(socket.request, options.proxies ?? 0);
-      await allowed.handshakes.spend(address);
       const handshake = VisitorHandshake.safeParse(socket.handshake.auth);
       if (!handshake.success) throw new ProblemError('invalid_request', 'The chat did not say which site it is on.');
       const pass = ports.boarding.read(handshake.data.boarding);
       if (!pass) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
+      const { visitor: claimed } = handshake.data;
+      // Before it is looked whether it is true: too many who say so are not looked at.
+      if (claimed) taken.push(allowed.visitorSockets.take(`${pass.siteKey} ${claimed.id}`));
+      taken.push(allowed.addressSockets.take(address));
       const site = await ports.sites.byKey(pass.siteKey);
       if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
-      Object.assign(socket.data, { site, address, refusals: 0 });
-      const { visitor: claimed } = handshake.data;
-      if (claimed) {
-        // Before it is looked whether it is true: too many who say so are not looked at.
-        taken.push(allowed.visitorSockets.take(`${site.id} ${claimed.id}`));
-        socket.data.visitor = await visitors.known(site, claimed);
-      }
+      Object.assign(socket.data, { site, siteKey: pass.siteKey, address, refusals: 0 });
+      if (claimed) socket.data.visitor = await visitors.known(site, claimed);
       if (pass.late && !socket.data.visitor)
         throw new ProblemError('domain_not_allowed', 'This chat was opened long ago. Please reload the page.');
-      taken.push(allowed.addressSockets.take(address));
       for (const leave of taken) onceGone(socket, leave);
       next();
     } catch (error) {
@@ -138,7 +135,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         const pass = data.visitor ? undefined : await visitors.welcome(data.site);
         const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
         data.visitor = visitor;
-        if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.site.id} ${visitor.id}`));
+        if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.siteKey} ${visitor.id}`));
         const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
           data.conversation = conversation;
           await socket.join(rooms.visitor(conversation));

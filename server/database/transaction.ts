@@ -34,6 +34,27 @@ export function ask<T>(transaction: SequelizeTransaction, sql: string, values: r
   return connection.query({ sql, typeCast }, values) as Promise<T>;
 }
 
+/** Where connections come from. */
+interface Connections {
+  getConnection(): Promise<{ execute(sql: string, values: readonly unknown[]): Promise<unknown> }>;
+  releaseConnection(connection: unknown): void;
+}
+
+/**
+ * Writes something large by itself, outside of any transaction: its bytes go to the database as they are, instead of as text
+ * of twice their length, which takes a third of the time.
+ * @param sql with a question mark for every value
+ */
+export async function put(database: Database, sql: string, values: ReadonlyArray<Bound | Buffer>): Promise<void> {
+  const { connectionManager } = database as unknown as { connectionManager: Connections };
+  const connection = await connectionManager.getConnection();
+  try {
+    await connection.execute(sql, values);
+  } finally {
+    connectionManager.releaseConnection(connection);
+  }
+}
+
 /** The values of an `INSERT`: a row of question marks for every row. */
 export function asRows(rows: ReadonlyArray<readonly Bound[]>): { marks: string; values: Bound[] } {
   const one = `(${rows[0]?.map(() => '?').join(', ')})`;

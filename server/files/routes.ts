@@ -5,14 +5,20 @@ import { notFound, ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../http/serve.ts';
 import { addressOf } from '../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
+import { Turns } from '../limits/turns.ts';
 import { Files, MOST_BYTES } from './service.ts';
 
 const HASTY = 'That were a few files at once. Please send the next in a moment.';
+
+/** How many files are written at the same time, and how many wait: each is large, and the disk is everybody’s. */
+const AT_ONCE = 1;
+const WAITING = 20;
 
 /** Visitors send files here, with the pass that their browser keeps; members of the workspace get them. */
 export function fileDoors(doors: Doors, { tables, ports, options, wire }: House): void {
   const files = new Files(tables, ports);
   const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
+  const turns = new Turns(AT_ONCE, WAITING, HASTY);
   const ofVisitor = new Allowance('files', { times: 10, seconds: 60 }, HASTY, wire.counters);
   const ofAddress = new Allowance('files from', { times: perAddress * 4, seconds: 60 }, HASTY, wire.counters);
   doors.router.post(
@@ -40,7 +46,7 @@ export function fileDoors(doors: Doors, { tables, ports, options, wire }: House)
         if (!Buffer.isBuffer(request.body) || request.body.length === 0)
           throw new ProblemError('wrong_file', 'That file is empty.');
         const name = decodeURIComponent(request.get('x-kineta-name') ?? 'file');
-        response.json(await files.keep(response.locals.visitor, name, request.body));
+        response.json(await turns.take(() => files.keep(response.locals.visitor, name, request.body)));
       } catch (error) {
         const wrongName =
           error instanceof URIError ? new ProblemError('wrong_file', 'That file’s name cannot be read.') : error;

@@ -47,7 +47,7 @@ describe('one visitor', () => {
     expect(there).toHaveLength(11);
     const refused = opened.flatMap(result => (result.status === 'rejected' ? [codeOf(result.reason)] : []));
     expect(new Set(refused)).toEqual(new Set(['slow_down']));
-    const answers = await Promise.all(there.flatMap(page => Array.from({ length: 20 }, () => page.reply('Flat'))));
+    const answers = await Promise.all(there.flatMap(page => Array.from({ length: 15 }, () => page.reply('Flat'))));
     expect(answers.filter(({ ok }) => ok)).toHaveLength(20);
     const slowed = answers.find(answer => !answer.ok);
     expect(slowed).toMatchObject({ problem: { code: 'slow_down', retryAfter: expect.any(Number) } });
