@@ -94,7 +94,8 @@ test('every table of the database has a model, and every model a table with its 
     ]),
   );
   const found = Object.fromEntries(there.map(({ table, columns }) => [table, columns.split(',').sort().join(',')]));
-  delete found.sequelize_meta;
+  // What migrations write down of themselves is nobody’s else.
+  for (const own of ['sequelize_meta', 'migration_steps']) delete found[own];
   expect(models).toEqual(found);
 });
 
