@@ -131,7 +131,8 @@ export class VisitorService {
     const rows = this.house.tables.in(visitor.workspace);
     // The visitor’s row is locked, so that two tabs opened at once begin one conversation.
     const known = await rows.of(visitors).one({ id: visitor.id }, { transaction, lock: true });
-    if (!known) throw new ProblemError('not_found', 'What was known here is erased. Please reload the page.');
+    // Erased in this very moment: they come again, and are not known any more.
+    if (!known) throw new ProblemError('unavailable', 'What was known of you is erased just now.', { retryAfter: 1 });
     const now = new Date();
     await rows.of(visitors).change({ lastSeen: now }, { id: visitor.id }, { transaction });
     const last = await this.lastOf(visitor, transaction);

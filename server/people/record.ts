@@ -63,7 +63,7 @@ export class PersonalRecord {
     const { tables, ports, database, areas, io } = this.house;
     if ((await tables.in(workspace).of(people).count({ id })) === 0) throw notFound('person');
     const keepers = areas.toReversed().flatMap(area => area.personal?.(this.house) ?? []);
-    let erased = 0;
+    const erased: string[] = [];
     for (let tries = 0; tries < MOST_TRIES; ) {
       const visitors = await ports.visitors.of(workspace, id);
       const conversations = await ports.conversations.of(workspace, visitors, AT_ONCE);
@@ -71,9 +71,7 @@ export class PersonalRecord {
         await database.transaction(async transaction => {
           for (const { erase } of keepers) await erase({ workspace, visitors: [], conversations }, transaction);
         });
-        erased += conversations.length;
-        // Whoever has the chat open comes again, as somebody who is not known.
-        for (const one of conversations) io.of(VISITOR_NAMESPACE).to(rooms.visitor(one)).emit('moving', { within: 0 });
+        erased.push(...conversations);
         continue;
       }
       const gone = await database.transaction(async transaction => {
@@ -84,7 +82,11 @@ export class PersonalRecord {
         await tables.in(workspace).of(people).remove({ id }, { transaction });
         return true;
       });
-      if (gone) return erased;
+      if (gone) {
+        // Whoever has the chat open comes again, as somebody who is not known: only now, as before they still were.
+        for (const one of erased) io.of(VISITOR_NAMESPACE).to(rooms.visitor(one)).emit('moving', { within: 0 });
+        return erased.length;
+      }
       tries++;
     }
     throw new ProblemError('slow_down', 'They are writing just now. Please try again in a moment.', { retryAfter: 10 });
