@@ -42,6 +42,13 @@ interface Inner extends Adapter {
 }
 type Broadcast = Parameters<Adapter['broadcast']>;
 
+/** Who is meant, as the adapters of other processes read it. */
+const asJson = ({ rooms, except = new Set(), flags }: Broadcast[1]) => ({
+  rooms: [...rooms],
+  except: [...except],
+  flags,
+});
+
 /** How long the stream is listened to at a time, in milliseconds: less than a command may take. */
 const LISTENED_FOR = 2_000;
 
@@ -122,14 +129,12 @@ export async function redisWire(url: string, io: Server, installation: string, l
     adapter.broadcast = (packet: Broadcast[0], opts: Broadcast[1]) => {
       Adapter.prototype.broadcast.call(adapter, packet, opts);
       if (opts.flags?.local) return;
-      const to = { rooms: [...opts.rooms], except: [...(opts.except ?? [])], flags: opts.flags };
-      adapter.publish({ type: MessageType.BROADCAST, data: { packet, opts: to } });
+      adapter.publish({ type: MessageType.BROADCAST, data: { packet, opts: asJson(opts) } });
     };
     adapter.disconnectSockets = (opts: Broadcast[1], close: boolean) => {
       Adapter.prototype.disconnectSockets.call(adapter, opts, close);
       if (opts.flags?.local) return;
-      const to = { rooms: [...opts.rooms], except: [...(opts.except ?? [])], flags: opts.flags };
-      adapter.publish({ type: MessageType.DISCONNECT_SOCKETS, data: { opts: to, close } });
+      adapter.publish({ type: MessageType.DISCONNECT_SOCKETS, data: { opts: asJson(opts), close } });
     };
     const { onMessage } = adapter;
     adapter.onMessage = (message, offset) => {

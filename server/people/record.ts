@@ -79,6 +79,8 @@ export class PersonalRecord {
         await ports.visitors.hold(workspace, visitors, transaction);
         if ((await ports.conversations.of(workspace, visitors, 1, transaction)).length > 0) return false;
         for (const { erase } of keepers) await erase({ workspace, visitors, conversations: [] }, transaction);
+        // Somebody else may turn out to be them meanwhile, and one look takes in so many visitors and no more.
+        if ((await ports.visitors.of(workspace, id, transaction)).length > 0) return false;
         await tables.in(workspace).of(people).remove({ id }, { transaction });
         return true;
       });
