@@ -6,10 +6,14 @@ const target = JSON.parse(process.env.TARGET ?? '{}') as Target;
 const tally: Tally = { tried: 0, through: 0 };
 let going = true;
 process.stdin.resume();
-process.stdin.once('end', () => {
-  going = false;
-});
+// What is being tried when it ends may take long, and is not waited for.
+const ended = new Promise(resolve =>
+  process.stdin.once('end', () => {
+    going = false;
+    setTimeout(resolve, 2_000);
+  }),
+);
 console.log('1');
-await attacks[name]!(target, tally, () => going).catch(error => console.error(name, error));
+await Promise.race([attacks[name]!(target, tally, () => going).catch(error => console.error(name, error)), ended]);
 console.log(JSON.stringify(tally));
 process.exit(0);

@@ -5,6 +5,7 @@ import {
   VisitorHandshake,
   type VisitorNews,
   VisitorReply,
+  type Welcome,
 } from '@kineta/contract';
 import type { Redis } from 'ioredis';
 import type { Namespace, Socket } from 'socket.io';
@@ -14,6 +15,7 @@ import type { Site, Visitor } from '../house/ports.ts';
 import { ProblemError, problemOf } from '../http/problem.ts';
 import { addressOf } from '../limits/address.ts';
 import { Allowance, Places, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
+import { TurnsOfEach } from '../limits/turns.ts';
 import { answer } from '../live/call.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Announcer } from './announcer.ts';
@@ -56,6 +58,8 @@ function allowances(perAddress: number, counters: Redis | undefined) {
     site: allowance('site', 20_000, 10, BUSY),
     visitorSockets: new Places(12, MANY),
     addressSockets: new Places(perAddress * 4, BUSY),
+    /** What comes from one address is done a few at a time, so that a burst of theirs is no wait of anybody else. */
+    turns: new TurnsOfEach(Math.max(2, Math.ceil(perAddress / 25)), perAddress * 20, BUSY),
   };
 }
 
@@ -91,10 +95,12 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       // Before it is looked whether it is true: too many who say so are not looked at.
       if (claimed) taken.push(allowed.visitorSockets.take(`${pass.siteKey} ${claimed.id}`));
       taken.push(allowed.addressSockets.take(address));
-      const site = await ports.sites.byKey(pass.siteKey);
-      if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
-      Object.assign(socket.data, { site, siteKey: pass.siteKey, address, refusals: 0 });
-      if (claimed) socket.data.visitor = await visitors.known(site, claimed);
+      await allowed.turns.take(address, async () => {
+        const site = await ports.sites.byKey(pass.siteKey);
+        if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
+        Object.assign(socket.data, { site, siteKey: pass.siteKey, address, refusals: 0 });
+        if (claimed) socket.data.visitor = await visitors.known(site, claimed);
+      });
       if (pass.late && !socket.data.visitor)
         throw new ProblemError('domain_not_allowed', 'This chat was opened long ago. Please reload the page.');
       for (const leave of taken) onceGone(socket, leave);
@@ -115,8 +121,8 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       return { visitor: data.visitor, conversation: data.conversation };
     };
 
-    /** What a visitor does is counted before anything is done about it. */
-    const spend = async (own: Allowance): Promise<void> => {
+    /** What a visitor does is counted before anything is done about it, and then waits for its turn. */
+    const counted = async <T>(own: Allowance, work: () => Promise<T>): Promise<T> => {
       try {
         await own.spend(data.visitor?.id ?? socket.id);
         await allowed.address.spend(data.address);
@@ -126,50 +132,53 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         if (++data.refusals === MOST_REFUSALS) socket.disconnect(true);
         throw refused;
       }
+      return allowed.turns.take(data.address, work);
     };
 
+    const begin = async (input: Hello): Promise<Welcome> => {
+      const pass = data.visitor ? undefined : await visitors.welcome(data.site);
+      const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
+      data.visitor = visitor;
+      if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.siteKey} ${visitor.id}`));
+      const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
+        data.conversation = conversation;
+        await socket.join(rooms.visitor(conversation));
+      });
+      if (begun) await live.announce(begun);
+      live.presence(row.id, true);
+      const { directory, open, changes } = await visitors.presence(visitor.workspace);
+      const speaker = missed.entries.find(entry => 'speaker' in entry);
+      return {
+        ...(pass ? { visitor: pass } : {}),
+        conversation: row.id,
+        holder: row.holder,
+        speaker: speaker && 'speaker' in speaker ? speaker.speaker : directory.workspace.name,
+        business: directory.workspace.name,
+        open,
+        changes,
+        batch: missed,
+      };
+    };
     socket.on('hello', (hello, reply) =>
       answer(Hello, hello, reply, logger, async input => {
-        await spend(allowed.looks);
         if (!data.visitor) await allowed.newcomers.spend(data.address);
-        const pass = data.visitor ? undefined : await visitors.welcome(data.site);
-        const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
-        data.visitor = visitor;
-        if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.siteKey} ${visitor.id}`));
-        const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
-          data.conversation = conversation;
-          await socket.join(rooms.visitor(conversation));
-        });
-        if (begun) await live.announce(begun);
-        live.presence(row.id, true);
-        const { directory, open, changes } = await visitors.presence(visitor.workspace);
-        const speaker = missed.entries.find(entry => 'speaker' in entry);
-        return {
-          ...(pass ? { visitor: pass } : {}),
-          conversation: row.id,
-          holder: row.holder,
-          speaker: speaker && 'speaker' in speaker ? speaker.speaker : directory.workspace.name,
-          business: directory.workspace.name,
-          open,
-          changes,
-          batch: missed,
-        };
+        return counted(allowed.looks, () => begin(input));
       }),
     );
     socket.on('reply', (message, reply) =>
       answer(VisitorReply, message, reply, logger, async input => {
         const { visitor, conversation } = there();
-        await spend(allowed.replies);
-        const appended = await visitors.reply(visitor, conversation, input);
-        await live.announce(appended);
-        return { number: appended.number };
+        return counted(allowed.replies, async () => {
+          const appended = await visitors.reply(visitor, conversation, input);
+          await live.announce(appended);
+          return { number: appended.number };
+        });
       }),
     );
     socket.on('missed', (request, reply) =>
       answer(Missed, request, reply, logger, async ({ after }) => {
         const { visitor, conversation } = there();
-        await spend(allowed.looks);
-        return visitors.missed(visitor, conversation, after);
+        return counted(allowed.looks, () => visitors.missed(visitor, conversation, after));
       }),
     );
     socket.on('typing', async () => {

@@ -6,6 +6,7 @@ import type { Tables } from '../database/rows.ts';
 import { put } from '../database/transaction.ts';
 import type { Ports, Visitor } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
+import { Turns } from '../limits/turns.ts';
 import { fileParts, files } from './model.ts';
 
 /** The most bytes of one file, and the most files of one visitor in a day. */
@@ -15,12 +16,13 @@ const MOST_A_DAY = 20;
 const MOST_OF_ALL = 2_000;
 const DAY = 86_400_000;
 /** The bytes of one piece of a file’s content. */
-const PIECE = 256 * 1_024;
+export const PIECE = 256 * 1_024;
 /**
- * How long the disk is left to others after a piece, in milliseconds: it writes what it is given three times over, and as fast
- * as it comes, messages would wait for it.
+ * How long the disk is left to others after a piece: so many milliseconds, and so many times as long as the piece took. It
+ * writes what it is given three times over, and as fast as it comes, messages would wait for it; the longer, the slower it is.
  */
-const REST = 30;
+const REST = 100;
+const REST_BY_TIME = 3;
 
 /** A file’s name as it may be shown and saved: no folders, no signs that could be markup or orders. */
 export function tidyName(name: string): string {
@@ -35,10 +37,14 @@ export function tidyName(name: string): string {
 
 const given = ({ id, name, type, size }: FileGiven): FileGiven => ({ id, name, type, size });
 
+/** How many pieces wait to be written, one at a time. */
+const WAITING = 40;
+
 /** The files that visitors send. */
 export class Files {
   private readonly tables: Tables;
   private readonly ports: Pick<Ports, 'visitors'>;
+  private readonly turns = new Turns(1, WAITING, 'Many files come just now. Please send it in a moment.');
 
   constructor(tables: Tables, ports: Pick<Ports, 'visitors'>) {
     this.tables = tables;
@@ -46,17 +52,39 @@ export class Files {
   }
 
   /**
-   * Keeps a file that a visitor sent. Its type is read from its content; what has none that is known is refused.
-   * @throws {ProblemError} `wrong_file`, `slow_down`
+   * Keeps a file that a visitor sends, a piece at a time as it comes. Its type is read from its content; what has none that is
+   * known is refused.
+   * @param content in pieces of {@link PIECE} bytes, of which each is looked at only until the next
+   * @throws {ProblemError} `wrong_file`, `slow_down`; what `content` throws
    */
-  async keep(visitor: Visitor, name: string, content: Buffer): Promise<FileGiven> {
-    const type = (await fileTypeFromBuffer(content))?.mime;
+  async keep(visitor: Visitor, name: string, content: AsyncIterable<Buffer>): Promise<FileGiven> {
+    const rows = this.tables.in(visitor.workspace).of(files);
+    let file: FileGiven | undefined;
+    let number = 0;
+    try {
+      for await (const piece of content) {
+        file ??= await this.begun(visitor, name, piece);
+        await this.write(file.id, number++, piece);
+        file.size += piece.length;
+      }
+      if (!file) throw new ProblemError('wrong_file', 'That file is empty.');
+      await rows.change({ size: file.size }, { id: file.id });
+      return file;
+    } catch (error) {
+      if (file) await rows.remove({ id: file.id }).catch(() => {});
+      throw error;
+    }
+  }
+
+  /** A file of which the first piece has come. */
+  private async begun(visitor: Visitor, name: string, first: Buffer): Promise<FileGiven> {
+    const type = (await fileTypeFromBuffer(first))?.mime;
     if (!type)
       throw new ProblemError(
         'wrong_file',
         'That file’s content is of no kind that can be taken. Please choose another.',
       );
-    const file = { id: randomBytes(16).toString('base64url'), name: tidyName(name), type, size: content.length };
+    const file = { id: randomBytes(16).toString('base64url'), name: tidyName(name), type, size: 0 };
     const rows = this.tables.in(visitor.workspace).of(files);
     const createdAt = new Date();
     const since = new Date(createdAt.getTime() - DAY);
@@ -70,22 +98,20 @@ export class Files {
         throw new ProblemError('slow_down', 'That is a lot of files for one day. Please send the rest tomorrow.');
       await rows.add({ ...file, visitorId: visitor.id, createdAt }, { transaction });
     });
-    try {
-      // Raw: piece by piece, each committed by itself and followed by a rest, so that nobody’s message waits for 15 MB to
-      // reach the disk.
-      for (let number = 0; number * PIECE < content.length; number++) {
-        await put(this.tables.database, 'INSERT INTO file_parts (file_id, number, content) VALUES (?, ?, ?)', [
-          file.id,
-          number,
-          content.subarray(number * PIECE, (number + 1) * PIECE),
-        ]);
-        if ((number + 1) * PIECE < content.length) await pause(REST);
-      }
-    } catch (error) {
-      await rows.remove({ id: file.id }).catch(() => {});
-      throw error;
-    }
     return file;
+  }
+
+  /** Raw: committed by itself and followed by a rest, so that nobody’s message waits for a large file to reach the disk. */
+  private write(file: string, number: number, piece: Buffer): Promise<void> {
+    return this.turns.take(async () => {
+      const began = performance.now();
+      await put(this.tables.database, 'INSERT INTO file_parts (file_id, number, content) VALUES (?, ?, ?)', [
+        file,
+        number,
+        piece,
+      ]);
+      await pause(REST + REST_BY_TIME * (performance.now() - began));
+    });
   }
 
   async given(visitor: Visitor, id: string): Promise<FileGiven> {

@@ -29,6 +29,13 @@ export interface Doors {
 
 /** The most bytes of a refused body that are waited for, so that whoever sends it hears why. */
 const MOST_DISCARDED = 1_000_000;
+/**
+ * Who sends something large that is not taken hears so after so many milliseconds: what came of it lies with the system by
+ * then, and who waits does not send the next. No more than so many wait.
+ */
+const HELD_FOR = 2_000;
+const MOST_HELD = 300;
+let held = 0;
 /** The most kilobytes of a body, where a route does not say otherwise. */
 const USUAL_KB = 100;
 
@@ -65,11 +72,21 @@ export function answerProblem(error: unknown, request: Request, response: Respon
     return;
   }
   // What is large and was refused before it was read is not read only to be thrown away.
-  if (!request.complete && Number(request.get('content-length') ?? 0) > MOST_DISCARDED)
-    response.set('Connection', 'close').once('finish', () => request.destroy());
+  const isUnread = !request.complete && Number(request.get('content-length') ?? 0) > MOST_DISCARDED;
+  if (isUnread) response.set('Connection', 'close').once('finish', () => request.destroy());
   response.set('Cache-Control', 'no-store');
   if (problem.retryAfter !== undefined) response.set('Retry-After', String(Math.ceil(problem.retryAfter)));
-  response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  const send = () =>
+    void response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  if (!isUnread || held >= MOST_HELD) {
+    send();
+    return;
+  }
+  held++;
+  setTimeout(() => {
+    held--;
+    send();
+  }, HELD_FOR);
 }
 
 /**

@@ -1,3 +1,4 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import type { Redis } from 'ioredis';
 import {
   type RateLimiterAbstract,
@@ -9,6 +10,13 @@ import { ProblemError } from '../http/problem.ts';
 
 /** How many visitors may come from one address at a time, unless it is set otherwise. */
 export const VISITORS_PER_ADDRESS = 50;
+
+/**
+ * Who goes on although they were told to wait hears it so much later, in milliseconds: refusing takes time as well, and
+ * who waits for an answer does not ask again. Of one allowance no more than so many wait, the others hear it at once.
+ */
+const HELD_FOR = 1_000;
+const MOST_HELD = 300;
 
 /** How often in how many seconds. */
 export interface Bounds {
@@ -24,6 +32,8 @@ export interface Bounds {
 export class Allowance {
   private readonly limiter: RateLimiterAbstract;
   private readonly sentence: string;
+  private readonly times: number;
+  private held = 0;
 
   /**
    * @param sentence what who goes beyond it is told
@@ -42,6 +52,7 @@ export class Allowance {
         })
       : here;
     this.sentence = sentence;
+    this.times = times;
   }
 
   /** @throws {ProblemError} `slow_down`, with the time after which it may be tried again */
@@ -51,9 +62,19 @@ export class Allowance {
     } catch (refused) {
       if (refused instanceof Error) throw refused;
       // What it rejects with is no error.
-      const wait = Math.ceil((refused as RateLimiterRes).msBeforeNext / 1_000);
+      const { msBeforeNext, consumedPoints } = refused as RateLimiterRes;
+      // Of whom Redis is not asked about any more, none are counted.
+      if (consumedPoints === 0 || consumedPoints > 2 * this.times) await this.hold();
+      const wait = Math.ceil(msBeforeNext / 1_000);
       throw new ProblemError('slow_down', this.sentence, { retryAfter: Math.max(1, wait) });
     }
+  }
+
+  private async hold(): Promise<void> {
+    if (this.held >= MOST_HELD) return;
+    this.held++;
+    await pause(HELD_FOR);
+    this.held--;
   }
 
   /** Whether there is some of it left, which is then spent. */

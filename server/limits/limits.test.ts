@@ -5,7 +5,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vite
 import { insertEntries } from '../conversations/log.ts';
 import type { RunningServer } from '../server.ts';
 import { boardingPass, emptyDatabase, publishing, testServer, VisitorPage, type Workspace } from '../tests/kineta.ts';
-import { Places } from './allowance.ts';
+import { Allowance, Places } from './allowance.ts';
 
 let server: RunningServer;
 let strict: RunningServer;
@@ -182,4 +182,19 @@ test('a visitor’s end opened with the pass of another site’s page finds noth
   sockets.push(socket);
   const error = await new Promise(resolve => socket.once('connect_error', resolve));
   expect(codeOf(error)).toBe('domain_not_allowed');
+});
+
+test('who goes on although they were told to wait hears it later, others at once', async () => {
+  const allowance = new Allowance('held', { times: 2, seconds: 60 }, 'Wait.');
+  const told: string[] = [];
+  const asked = async (who: string) => {
+    await allowance.spend(who).catch(() => told.push(who));
+  };
+  for (let times = 0; times < 4; times++) await asked('hasty');
+  expect(told).toEqual(['hasty', 'hasty']);
+  const beyond = asked('hasty');
+  for (let times = 0; times < 3; times++) await asked('other');
+  expect(told).toEqual(['hasty', 'hasty', 'other']);
+  await beyond;
+  expect(told).toEqual(['hasty', 'hasty', 'other', 'hasty']);
 });

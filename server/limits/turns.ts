@@ -21,6 +21,11 @@ export class Turns {
     this.sentence = sentence;
   }
 
+  /** Whether nobody has a turn, nor waits for one. */
+  get isIdle(): boolean {
+    return this.busy === 0;
+  }
+
   /** @throws {ProblemError} `slow_down` when too many wait already; what `work` throws */
   async take<T>(work: () => Promise<T>): Promise<T> {
     if (this.busy >= this.most) {
@@ -34,6 +39,40 @@ export class Turns {
       const next = this.waiting.shift();
       if (next) next();
       else this.busy--;
+    }
+  }
+}
+
+/**
+ * Turns of many, each with their own: so that what one wants done all at once is done a few at a time, and stands in
+ * nobody’s way but theirs.
+ */
+export class TurnsOfEach {
+  private readonly each = new Map<string, Turns>();
+  private readonly made: () => Turns;
+
+  /**
+   * @param most how much of one is done at the same time
+   * @param queue how much of one may wait
+   * @param sentence what is told beyond that
+   */
+  constructor(most: number, queue: number, sentence: string) {
+    this.made = () => new Turns(most, queue, sentence);
+  }
+
+  /** How many have a turn, or wait for one. */
+  get size(): number {
+    return this.each.size;
+  }
+
+  /** @throws {ProblemError} `slow_down` when too much of `who` waits already; what `work` throws */
+  async take<T>(who: string, work: () => Promise<T>): Promise<T> {
+    const turns = this.each.get(who) ?? this.made();
+    this.each.set(who, turns);
+    try {
+      return await turns.take(work);
+    } finally {
+      if (turns.isIdle) this.each.delete(who);
     }
   }
 }

@@ -60,7 +60,11 @@ const addressOf = (route: Route, params: string[], query: unknown): string => {
   const path = route.path.replace(/:\w+/g, () => params[index++] ?? flow);
   if (query === null || typeof query !== 'object' || Object.keys(query).length === 0) return path;
   const search = new URLSearchParams(
-    Object.entries(query).map(([name, value]) => [name, String(value)] as [string, string]),
+    // As JSON where it is an object: its own `toString` may be anything.
+    Object.entries(query).map(([name, value]): [string, string] => [
+      name,
+      typeof value === 'object' ? JSON.stringify(value) : String(value),
+    ]),
   );
   return `${path}?${search}`;
 };
@@ -122,11 +126,13 @@ describe('no live event fails at what it is given', () => {
     ['studio', 'writes', Whereabouts, false],
   ];
   test.each(events)('%s: %s', async (end, event, schema, answers) => {
-    const socket =
-      end === 'visitor'
-        ? await opened(VISITOR_NAMESPACE, { boarding: await boardingPass(server, workspace.siteKey) })
-        : await opened(STUDIO_NAMESPACE, {}, lead.cookie);
-    if (end === 'visitor') await socket.emitWithAck('hello', { page: '/' });
+    const begin = async (): Promise<Socket> => {
+      if (end === 'studio') return opened(STUDIO_NAMESPACE, {}, lead.cookie);
+      const visitor = await opened(VISITOR_NAMESPACE, { boarding: await boardingPass(server, workspace.siteKey) });
+      await visitor.emitWithAck('hello', { page: '/' });
+      return visitor;
+    };
+    let socket = await begin();
     await fc.assert(
       fc.asyncProperty(givenFor(schema), async given => {
         if (!answers) {
@@ -135,6 +141,10 @@ describe('no live event fails at what it is given', () => {
         }
         const answered = (await socket.timeout(10_000).emitWithAck(event, given)) as Answered;
         expect({ given, code: answered.problem?.code }).not.toMatchObject({ code: 'server_error' });
+        if (answered.problem?.code !== 'slow_down') return;
+        // Who asks so often is held up; another visitor goes on.
+        socket.close();
+        socket = await begin();
       }),
       { numRuns: TIMES },
     );
