@@ -42,7 +42,7 @@ export const Welcome = z.object({
   speaker: z.string(),
   business: z.string(),
   open: z.boolean(),
-  /** The local clock time at which that changes, such as “17:30”; null when it does not soon. */
+  /** Until when it is open (“17:30”), or when it is again (“on Monday at 08:30”); null when that is not in sight. */
   changes: z.string().nullable(),
   batch: EntryBatch,
 });

@@ -147,7 +147,19 @@ export { type Station, type Way, waysOf } from './flow/ways.ts';
 export { findWords, replaceWords, type Wording } from './flow/wording.ts';
 export type { World } from './flow/world.ts';
 export { Duration, durationWords, milliseconds } from './hours/duration.ts';
-export { clockTime, type Opening, OpeningHours, opening } from './hours/hours.ts';
+export {
+  ChosenHolidays,
+  DayOfYear,
+  OpeningHours,
+  OpenStretch,
+  Season,
+  SpecialDay,
+  spansOf,
+  Week,
+} from './hours/hours.ts';
+export type { Interval } from './hours/local-day.ts';
+export { momentWords } from './hours/moment.ts';
+export { type Opening, openBetween, openDays, opening } from './hours/opening.ts';
 export { type Presence, presence } from './hours/presence.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BusinessFact } from '@kineta/contract';
 import { type Flow, type OpeningHours, readFlow } from '@kineta/core';
+import { proposedHolidays } from '@kineta/server';
 
 /** The made-up business of the demo. Emails end in .example, phone numbers are from the range kept for fiction. */
 export const business = {
@@ -33,22 +34,32 @@ export const members = [
 ] as const;
 
 const weekdays = [1, 2, 3, 4, 5];
-const holidays = ['2026-12-25', '2026-12-28', '2027-01-01', '2027-03-26', '2027-03-29', '2027-12-27', '2027-12-28'];
-const hours = (open: OpeningHours['open']): OpeningHours => ({ zone: business.zone, open, closedOn: holidays });
+const office = [{ days: weekdays, from: '08:30', to: '17:30' }];
+
+/** When a team answers; on the public holidays of England nobody does. */
+const hours = (open: OpeningHours['open'], seasons: OpeningHours['seasons'] = []): OpeningHours => ({
+  zone: business.zone,
+  open,
+  seasons,
+  special: [{ from: '2026-12-24', to: '2026-12-24', name: 'Christmas Eve', open: [{ from: '09:00', to: '12:00' }] }],
+  holidays: {
+    country: business.country,
+    region: 'ENG',
+    rules: proposedHolidays(business.country, 'ENG', '2026-01-01').map(({ rule, name }) => ({ rule, name })),
+  },
+});
 
 export const teams: Array<{ name: string; hours: OpeningHours }> = [
-  {
-    name: 'Sales',
-    hours: hours([
-      { days: weekdays, from: '08:30', to: '17:30' },
-      { days: [6], from: '09:00', to: '13:00' },
-    ]),
-  },
+  { name: 'Sales', hours: hours([...office, { days: [6], from: '09:00', to: '13:00' }]) },
   {
     name: 'Aftercare',
-    hours: hours([
-      { days: [1, 2, 3, 4, 5, 6, 7], from: '07:00', to: '21:00', months: [10, 11, 12, 1, 2, 3, 4] },
-      { days: weekdays, from: '08:30', to: '17:30', months: [5, 6, 7, 8, 9] },
+    hours: hours(office, [
+      {
+        name: 'Heating season',
+        from: '10-01',
+        to: '04-30',
+        open: [{ days: [1, 2, 3, 4, 5, 6, 7], from: '07:00', to: '21:00' }],
+      },
     ]),
   },
   { name: 'Accounts', hours: hours([{ days: [1, 2, 3, 4], from: '09:00', to: '16:00' }]) },

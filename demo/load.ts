@@ -13,6 +13,7 @@ import {
   secret,
   sites,
   type Tables,
+  withHolidays,
   writeEvents,
 } from '@kineta/server';
 import { business, businessFacts, firstVisit, members, teams } from './business.ts';
@@ -79,7 +80,7 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     country,
     business: {},
     visit: plainVisit,
-    hours: Object.fromEntries(teams.map(team => [team.name, team.hours])),
+    hours: Object.fromEntries(teams.map(team => [team.name, withHolidays(team.hours, now)])),
   };
   const place = { workspace, site, flow: flowId, edition, memberIds, teamIds };
   for (const past of pastWeek(flow, world, now)) await write(tables, place, past);

@@ -1,3 +1,4 @@
+export { proposedHolidays, withHolidays } from './account/holidays.ts';
 export * as account from './account/model.ts';
 export { passwordHash } from './account/service.ts';
 export { readDemoSettings, SettingsError } from './cli/settings.ts';

@@ -1,5 +1,6 @@
 import { DateTime } from 'luxon';
-import { type OpeningHours, opening } from '../hours/hours.ts';
+import type { OpeningHours } from '../hours/hours.ts';
+import { opening } from '../hours/opening.ts';
 import type { Fact, Facts } from './fact.ts';
 
 /** How a visit came about, as far as the visitor’s browser tells. */

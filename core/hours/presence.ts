@@ -1,6 +1,8 @@
-import { clockTime, type OpeningHours, opening } from './hours.ts';
+import type { OpeningHours } from './hours.ts';
+import { momentWords } from './moment.ts';
+import { opening } from './opening.ts';
 
-/** Whether somebody is there, and the local clock time at which that changes; null when it does not soon. */
+/** Whether somebody is there, and until when (“17:30”) or when again (“on Monday at 08:30”); null when that is not in sight. */
 export interface Presence {
   open: boolean;
   changes: string | null;
@@ -16,12 +18,14 @@ export function presence(all: readonly OpeningHours[], now: number, language: st
   for (const hours of all) {
     const state = opening(hours, now);
     if (state.open) {
-      if (!open || state.until > open.at) open = { at: state.until, hours };
+      const at = state.until ?? Number.POSITIVE_INFINITY;
+      if (!open || at > open.at) open = { at, hours };
     } else if (state.from !== null && (!shut || state.from < shut.at)) shut = { at: state.from, hours };
   }
   const next = open ?? shut;
+  const form = open ? 'until when' : 'when';
   return {
     open: open !== undefined || all.length === 0,
-    changes: next ? clockTime(next.hours, next.at, now, language) : null,
+    changes: next && Number.isFinite(next.at) ? momentWords(form, next.hours, next.at, now, language) : null,
   };
 }

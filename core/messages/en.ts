@@ -49,6 +49,10 @@ export const en = {
     'consent given': () => 'Yes, I agree',
     'consent declined': () => 'No, thanks',
     'consent policy': () => 'How we use what you tell us',
+    'at time': ({ time }: { time: string }) => `at ${time}`,
+    'a day at': ({ day, time }: { day: string; time: string }) => `${day} at ${time}`,
+    'tomorrow at': ({ time }: { time: string }) => `tomorrow at ${time}`,
+    'on a day at': ({ day, time }: { day: string; time: string }) => `on ${day} at ${time}`,
     'email came back': ({ address }: { address: string }) =>
       `My email to ${address} came back. Is that address right? Write “back” to change an answer.`,
   },

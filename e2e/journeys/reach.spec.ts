@@ -309,7 +309,9 @@ test('several pictures on a line and one on a card, each with what it shows, rea
   for (const shown of ['A heat pump by a wall', 'The same from behind', 'A heat pump in the snow']) {
     const image = chat.getByRole('img', { name: shown });
     await expect(image).toBeVisible();
-    expect(await image.evaluate(element => (element as HTMLImageElement).naturalWidth)).toBeGreaterThan(0);
+    // Its place is there before its content has come.
+    const width = () => image.evaluate(element => (element as HTMLImageElement).naturalWidth);
+    await expect.poll(width).toBeGreaterThan(0);
   }
   await firstVisitAgain(hanne);
 });

@@ -1,6 +1,7 @@
 import type { Tables } from '../database/rows.ts';
 import type { Directory, Ports, WorkspaceSettings } from '../house/ports.ts';
 import type { Wire } from '../live/wire.ts';
+import { withHolidays } from './holidays.ts';
 import { members, teamMembers, teams, workspaces } from './model.ts';
 
 const FRESH_FOR = 2_000;
@@ -68,7 +69,7 @@ export class Directories {
           {
             id: team,
             name,
-            hours,
+            hours: hours && withHolidays(hours, Date.now()),
             members: memberships.filter(({ teamId }) => teamId === team).map(({ memberId }) => memberId),
           },
         ]),

@@ -18,7 +18,7 @@ export const en = {
   somebodyComes: 'Somebody will be with you',
   openUntil: (time: string) => `Open until ${time}`,
   somebodyHere: 'Somebody is here',
-  closedUntil: (time: string) => `Nobody is here until ${time}`,
+  backAt: (when: string) => `Back ${when}`,
   nobodyHere: 'Nobody is here right now',
   onTo: 'On to',
   waitingFor: (team: string | null) =>

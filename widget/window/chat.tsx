@@ -33,7 +33,7 @@ function status({ phase, open, changes, holder }: ChatState): { dot: string; tex
   if (phase === 'connecting') return { dot: 'waits', text: messages.opening };
   if (holder === 'waiting') return { dot: 'waits', text: messages.somebodyComes };
   if (open) return { dot: 'open', text: changes ? messages.openUntil(changes) : messages.somebodyHere };
-  return { dot: 'shut', text: changes ? messages.closedUntil(changes) : messages.nobodyHere };
+  return { dot: 'shut', text: changes ? messages.backAt(changes) : messages.nobodyHere };
 }
 
 /** What a question is answered with, other than by writing. */

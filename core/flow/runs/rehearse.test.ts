@@ -13,7 +13,12 @@ const stage: Stage = {
   locale: { language: 'en-GB', currency: 'GBP' },
   business: {},
   hours: {
-    Sales: { zone: 'Europe/London', open: [{ days: [1, 2, 3, 4, 5], from: '08:30', to: '17:30' }], closedOn: [] },
+    Sales: {
+      zone: 'Europe/London',
+      open: [{ days: [1, 2, 3, 4, 5], from: '08:30', to: '17:30' }],
+      seasons: [],
+      special: [],
+    },
   },
   teams: ['Sales'],
 };

@@ -39,7 +39,7 @@ function instantOf(clock: string, zone: string): number {
 
 /** The world as a setting has it. */
 export function worldOf(setting: Setting, { zone, country, locale, business, hours, teams }: Stage): World {
-  const closed: OpeningHours = { zone, open: [], closedOn: [] };
+  const closed: OpeningHours = { zone, open: [], seasons: [], special: [] };
   return {
     now: instantOf(setting.clock, zone),
     zone,

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { plain } from '../../facts/words.ts';
-import { clockTime, opening } from '../../hours/hours.ts';
+import { momentWords } from '../../hours/moment.ts';
+import { opening } from '../../hours/opening.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineReads } from '../line.ts';
 import { HANDED_OVER, type StepFinding, type StepKind, wayWords } from './kind.ts';
@@ -85,7 +86,9 @@ export const handOver: StepKind<HandOver> = {
           run.tell(step.id, {
             code: 'team closed',
             team: step.team,
-            ...(state.from === null ? {} : { until: clockTime(hours, state.from, now, locale.language) }),
+            ...(state.from === null
+              ? {}
+              : { until: momentWords('until when', hours, state.from, now, locale.language) }),
           });
           run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
           return closed;

@@ -21,8 +21,13 @@ export const tuesday: World = {
   business: {},
   visit: plainVisit,
   hours: {
-    Sales: { zone: 'Europe/London', open: [{ days: [1, 2, 3, 4, 5], from: '08:30', to: '17:30' }], closedOn: [] },
-    Accounts: { zone: 'Europe/London', open: [{ days: [1], from: '09:00', to: '16:00' }], closedOn: [] },
+    Sales: {
+      zone: 'Europe/London',
+      open: [{ days: [1, 2, 3, 4, 5], from: '08:30', to: '17:30' }],
+      seasons: [],
+      special: [],
+    },
+    Accounts: { zone: 'Europe/London', open: [{ days: [1], from: '09:00', to: '16:00' }], seasons: [], special: [] },
   },
 };
 

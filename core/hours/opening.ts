@@ -1,0 +1,58 @@
+import { type OpeningHours, spansOf } from './hours.ts';
+import { dateOf, type Interval, intervalsOf, localDay } from './local-day.ts';
+
+/** How many days are looked ahead for the next opening: a season may be far. */
+const AHEAD = 400;
+/** Who is open for so many days on end is taken for always open. */
+const ALWAYS = 8;
+
+/** Until when a team stays open (null: always), or when it opens next (null: not in sight). Times are epoch milliseconds. */
+export type Opening = { open: true; until: number | null } | { open: false; from: number | null };
+
+/** When it is open on a local day, counted in days since 1970-01-01. */
+export function openOn(hours: OpeningHours, day: number): Interval[] {
+  const { date, weekday } = dateOf(day);
+  return intervalsOf(hours.zone, day, spansOf(hours, date, weekday));
+}
+
+/** Whether somebody is there at `now` (epoch milliseconds), and until or from when. */
+export function opening(hours: OpeningHours, now: number): Opening {
+  const today = localDay(hours.zone, now);
+  let next: Interval | undefined;
+  // A clock that is put back over midnight comes to the day before once more.
+  for (let day = today - 1; day <= today + AHEAD; day++) {
+    for (const [from, to] of openOn(hours, day)) {
+      if (to <= now) continue;
+      if (next && from > next[1]) return { open: true, until: next[1] };
+      next = next ? [next[0], Math.max(next[1], to)] : [from, to];
+      if (from > now && next[0] > now) return { open: false, from: next[0] };
+    }
+    if (!next) continue;
+    if (day - today >= ALWAYS) return { open: true, until: null };
+    if (localDay(hours.zone, next[1]) < day) return { open: true, until: next[1] };
+  }
+  return next ? { open: true, until: next[1] } : { open: false, from: null };
+}
+
+/**
+ * How long it is open between two instants, in milliseconds; nothing when the second is not after the first. What lies
+ * between is cut where one likes: the parts add up.
+ */
+export function openBetween(hours: OpeningHours, from: number, to: number): number {
+  let sum = 0;
+  if (to <= from) return sum;
+  // A clock that is put back over midnight comes to the day before once more.
+  const last = localDay(hours.zone, to) + 1;
+  for (let day = localDay(hours.zone, from) - 1; day <= last; day++)
+    for (const [begins, ends] of openOn(hours, day)) sum += Math.max(0, Math.min(ends, to) - Math.max(begins, from));
+  return sum;
+}
+
+/** When it is open in the next days, from the local day of an instant on: for a picture of them. */
+export function openDays(hours: OpeningHours, now: number, count: number): Array<{ date: string; open: Interval[] }> {
+  const today = localDay(hours.zone, now);
+  return Array.from({ length: count }, (_, index) => ({
+    date: dateOf(today + index).date,
+    open: openOn(hours, today + index),
+  }));
+}
