@@ -1,10 +1,29 @@
 import { OpeningHours } from '@kineta/core';
 import { z } from 'zod';
+import { Business, Purpose } from './business.ts';
 import { Done, Instant, RowId, route } from './route.ts';
 import { BusinessFact } from './settings.ts';
 
 export const Role = z.enum(['lead', 'agent']);
 export type Role = z.infer<typeof Role>;
+
+export const Email = z
+  .string()
+  .trim()
+  .max(254, 'An email address has at most 254 characters.')
+  .regex(/^[^\s@<>"(),;:\\[\]]+@[^\s@<>"(),;:\\[\]]+\.[^\s@<>"(),;:\\[\]]+$/, 'That is no email address.');
+export const PersonName = z
+  .string()
+  .trim()
+  .min(1, 'A name is needed here.')
+  .max(100, 'A name has at most 100 characters.');
+/** Long rather than odd: what NIST SP 800-63B asks of what people remember. */
+export const NewPassword = z
+  .string()
+  .min(10, 'A password has at least 10 characters; a few words do well.')
+  .max(1_000, 'A password has at most 1,000 characters.');
+/** A code of six digits from an app, or one of the codes that were written down. */
+const Code = z.string().trim().min(6).max(20);
 
 /** Somebody of the workspace, as others see them. */
 export const Member = z.object({ id: RowId, name: z.string(), role: Role });
@@ -34,7 +53,13 @@ export type Site = z.infer<typeof Site>;
 
 /** What the studio knows of who is signed in, and of the workspace around them. */
 export const Account = z.object({
-  member: Member.extend({ email: z.string() }),
+  member: Member.extend({
+    email: z.string(),
+    languages: z.array(z.string()),
+    secondFactor: z.boolean(),
+    /** The workspace asks a second factor of them, and they have none: until then nothing else is let in. */
+    owesSecondFactor: z.boolean(),
+  }),
   workspace: z.object({
     name: z.string(),
     zone: z.string(),
@@ -54,13 +79,31 @@ export const Account = z.object({
 });
 export type Account = z.infer<typeof Account>;
 
+/** A browser in which somebody is signed in. */
+export const Session = z.object({
+  id: z.string(),
+  /** Which browser on which system, as it says of itself. */
+  browser: z.string(),
+  address: z.string(),
+  since: Instant,
+  seen: Instant,
+  /** The one that asks. */
+  here: z.boolean(),
+});
+export type Session = z.infer<typeof Session>;
+
 export const accountRoutes = {
   signIn: route({
     method: 'POST',
     path: '/api/account/sign-in',
     summary: 'Sign in with email and password; sets the session’s cookie',
     access: 'anyone',
-    body: z.strictObject({ email: z.string().trim().min(1).max(254), password: z.string().min(1).max(1_000) }),
+    body: z.strictObject({
+      email: z.string().trim().min(1).max(254),
+      password: z.string().min(1).max(1_000),
+      /** The second factor, of who has one. */
+      code: Code.optional(),
+    }),
     reply: Account,
   }),
   signOut: route({
@@ -75,6 +118,92 @@ export const accountRoutes = {
     path: '/api/account',
     summary: 'Who is signed in, and the workspace around them',
     access: 'member',
+    reply: Account,
+  }),
+  profile: route({
+    method: 'PUT',
+    path: '/api/account/profile',
+    summary: 'Change one’s own name and languages',
+    access: 'member',
+    body: z.strictObject({
+      name: PersonName,
+      languages: z.array(z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'That is no language.')).max(20),
+    }),
+    reply: Account,
+  }),
+  password: route({
+    method: 'PUT',
+    path: '/api/account/password',
+    summary: 'Change one’s own password; other sessions end',
+    access: 'member',
+    body: z.strictObject({ present: z.string().min(1).max(1_000), next: NewPassword }),
+    reply: Done,
+  }),
+  sessions: route({
+    method: 'GET',
+    path: '/api/account/sessions',
+    summary: 'Where one is signed in',
+    access: 'member',
+    reply: z.array(Session),
+  }),
+  endSessions: route({
+    method: 'DELETE',
+    path: '/api/account/sessions',
+    summary: 'Sign out elsewhere: in one browser, or in all but this',
+    access: 'member',
+    query: z.strictObject({ id: z.string().max(64).optional() }),
+    reply: Done,
+  }),
+  beginSecondFactor: route({
+    method: 'POST',
+    path: '/api/account/second-factor',
+    summary: 'Begin to set up a second factor: a key for an app of one-time codes (RFC 6238)',
+    access: 'member',
+    reply: z.object({ key: z.string(), uri: z.string() }),
+  }),
+  confirmSecondFactor: route({
+    method: 'PUT',
+    path: '/api/account/second-factor',
+    summary: 'Confirm it by a first code; the reply has the codes to write down',
+    access: 'member',
+    body: z.strictObject({ code: Code }),
+    reply: z.object({ recovery: z.array(z.string()) }),
+  }),
+  dropSecondFactor: route({
+    method: 'DELETE',
+    path: '/api/account/second-factor',
+    summary: 'Give the second factor up, by the password',
+    access: 'member',
+    body: z.strictObject({ password: z.string().min(1).max(1_000) }),
+    reply: Done,
+  }),
+};
+
+const FirstToken = z.string().max(100);
+export const firstRunRoutes = {
+  look: route({
+    method: 'POST',
+    path: '/api/first-run/look',
+    summary: 'Whether the link of the first start is good',
+    access: 'anyone',
+    body: z.strictObject({ token: FirstToken }),
+    reply: Done,
+  }),
+  begin: route({
+    method: 'POST',
+    path: '/api/first-run',
+    summary: 'Set the business up and sign its first lead in, by the link of the first start, once',
+    access: 'anyone',
+    body: z.strictObject({
+      token: FirstToken,
+      business: Business,
+      lead: z.strictObject({ name: PersonName, email: Email, password: NewPassword }),
+      purpose: Purpose,
+      /** How many will answer. */
+      answering: z.int('It is a whole number.').min(0, 'It is at least 0.').max(10_000, 'It is at most 10,000.'),
+      /** How many conversations a month are expected. */
+      monthly: z.int('It is a whole number.').min(0, 'It is at least 0.').max(10_000_000, 'It is at most ten million.'),
+    }),
     reply: Account,
   }),
 };

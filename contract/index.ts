@@ -1,8 +1,10 @@
 export * from './account.ts';
+export * from './business.ts';
 export * from './conversations.ts';
 export * from './editions.ts';
 export * from './flows.ts';
 export * from './live.ts';
+export * from './members.ts';
 export * from './notices.ts';
 export { openApi } from './openapi.ts';
 export * from './orders.ts';
@@ -13,4 +15,5 @@ export * from './route.ts';
 export { allRoutes } from './routes.ts';
 export * from './runs.ts';
 export * from './settings.ts';
+export * from './teams.ts';
 export * from './window.ts';

@@ -1,7 +1,8 @@
-import { accountRoutes } from './account.ts';
+import { accountRoutes, firstRunRoutes } from './account.ts';
 import { conversationRoutes } from './conversations.ts';
 import { editionRoutes } from './editions.ts';
 import { flowRoutes } from './flows.ts';
+import { memberRoutes } from './members.ts';
 import { noticeRoutes } from './notices.ts';
 import { orderRoutes } from './orders.ts';
 import { peopleRoutes } from './people.ts';
@@ -9,6 +10,7 @@ import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
 import { runRoutes } from './runs.ts';
 import { settingsRoutes } from './settings.ts';
+import { teamRoutes } from './teams.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
   Object.entries(routes).map(([name, route]) => [`${area}.${name}`, route]);
@@ -16,6 +18,9 @@ const named = (area: string, routes: Record<string, Route>): Array<[string, Rout
 /** Every route of the API by its name, such as `flows.publish`. */
 export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('account', accountRoutes),
+  ...named('firstRun', firstRunRoutes),
+  ...named('members', memberRoutes),
+  ...named('teams', teamRoutes),
   ...named('flows', flowRoutes),
   ...named('editions', editionRoutes),
   ...named('runs', runRoutes),

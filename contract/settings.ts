@@ -1,5 +1,6 @@
 import { FactName, FactType, Value } from '@kineta/core';
 import { z } from 'zod';
+import { Business } from './business.ts';
 import { Done, Instant, route } from './route.ts';
 
 /** A fact about the business, which any flow may use. */
@@ -99,9 +100,17 @@ export const settingsRoutes = {
     summary: 'Change the workspace’s settings',
     access: 'lead',
     most: 1_000,
-    // A page that was opened before there was such a setting leaves it as it is.
-    body: Settings.partial({ closesAfter: true }),
+    // Each room saves its own part, and leaves the others as they are.
+    body: Settings.partial(),
     reply: Settings,
+  }),
+  business: route({
+    method: 'PUT',
+    path: '/api/settings/business',
+    summary: 'Change the name of the business, where it is, and how it writes',
+    access: 'lead',
+    body: Business,
+    reply: Done,
   }),
   keys: route({
     method: 'GET',

@@ -156,6 +156,7 @@ export {
   SpecialDay,
   spansOf,
   Week,
+  WrittenHours,
 } from './hours/hours.ts';
 export type { Interval } from './hours/local-day.ts';
 export { momentWords } from './hours/moment.ts';

@@ -11,10 +11,10 @@ export { type PrivateDatabase, startPrivateDatabase } from './database/private.t
 export { Tables } from './database/rows.ts';
 export * as flowTables from './flows/model.ts';
 export { type Starter, starters } from './flows/starters.ts';
+export { secretIn } from './house/seal.ts';
 export { hashed, secret } from './http/secret.ts';
 export { people, peopleWords } from './people/model.ts';
 export { keepWords } from './people/words.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';
-export { secretIn } from './services/seal.ts';
 export { sites } from './sites/model.ts';
 export { eventsOf, writeEvents } from './stream/stream.ts';

@@ -72,7 +72,8 @@ export function isIn({ from, to }: Pick<Season, 'from' | 'to'>, day: string): bo
   return from <= to ? from <= day && day <= to : day >= from || day <= to;
 }
 
-const Hours = z.strictObject({
+/** Hours in the form of today, as they are written. */
+export const WrittenHours = z.strictObject({
   zone: z.string().refine(zone => DateTime.local({ zone }).isValid, 'That is not a time zone.'),
   open: Week,
   seasons: z
@@ -93,8 +94,8 @@ const Hours = z.strictObject({
  * says less: a special day, a season, the week. The holidays that were chosen stand for their days once they were looked up
  * (`special`); by themselves they close nothing.
  */
-export const OpeningHours = z.preprocess(upgraded, Hours);
-export type OpeningHours = z.infer<typeof Hours>;
+export const OpeningHours = z.preprocess(upgraded, WrittenHours);
+export type OpeningHours = z.infer<typeof WrittenHours>;
 
 /** The spans of a day by the clock on the wall: its ISO date and its ISO weekday. Sorted. */
 export function spansOf(hours: OpeningHours, date: string, weekday: number): Span[] {

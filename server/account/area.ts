@@ -1,14 +1,24 @@
 import type { Area } from '../house/area.ts';
 import { hashed } from '../http/secret.ts';
 import { Directories } from './directories.ts';
-import { members, signInFailures, signIns, teamMembers, teams, workspaces } from './model.ts';
+import { memberDoors } from './member-routes.ts';
+import {
+  invitations,
+  members,
+  passwordLinks,
+  signInFailures,
+  signIns,
+  teamMembers,
+  teams,
+  workspaces,
+} from './model.ts';
 import { accountDoors } from './routes.ts';
 import { sessionOf, tokenOf } from './session.ts';
 
 /** Workspaces, who signs in to them, and their teams. */
 export const account: Area = {
   name: 'account',
-  tables: [workspaces, members, teams, teamMembers, signIns, signInFailures],
+  tables: [workspaces, members, teams, teamMembers, signIns, signInFailures, invitations, passwordLinks],
   offers: ({ tables, ports, wire }) => ({
     sessions: {
       of: cookies => sessionOf(tables, tokenOf(cookies)),
@@ -16,12 +26,26 @@ export const account: Area = {
     },
     directories: new Directories(tables, ports, wire),
   }),
-  doors: accountDoors,
+  doors(doors, house) {
+    accountDoors(doors, house);
+    memberDoors(doors, house);
+  },
   keeps: ({ tables }) => [
     {
       name: 'sessions that have ended',
       days: 0,
       clear: (expiresAt, most) => tables.everywhere(signIns).remove({ expiresAt: { before: expiresAt } }, { most }),
+    },
+    {
+      name: 'invitations that nobody took',
+      days: 0,
+      clear: (expiresAt, most) => tables.everywhere(invitations).remove({ expiresAt: { before: expiresAt } }, { most }),
+    },
+    {
+      name: 'links for a new password',
+      days: 0,
+      clear: (expiresAt, most) =>
+        tables.everywhere(passwordLinks).remove({ expiresAt: { before: expiresAt } }, { most }),
     },
     {
       name: 'wrong passwords',

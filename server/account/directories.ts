@@ -41,10 +41,7 @@ export class Directories {
     this.wire.tell(CHANGED, workspace);
   }
 
-  async change(
-    id: string,
-    to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts' | 'closesAfter'>>,
-  ): Promise<void> {
+  async change(id: string, to: Partial<Omit<WorkspaceSettings, 'id'>>): Promise<void> {
     await this.tables.everywhere(workspaces).change(to, { id });
     this.forget(id);
   }
@@ -53,7 +50,7 @@ export class Directories {
     const rows = this.tables.in(id);
     const [workspace, people, groups, memberships, flows] = await Promise.all([
       this.tables.everywhere(workspaces).one({ id }),
-      rows.of(members).all({}, { by: 'name', only: ['id', 'name', 'email', 'role'] }),
+      rows.of(members).all({ restingSince: null }, { by: 'name', only: ['id', 'name', 'email', 'role'] }),
       rows.of(teams).all({}, { by: 'id' }),
       rows.of(teamMembers).all({}),
       this.ports.flows.names(id),

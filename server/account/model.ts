@@ -1,7 +1,8 @@
-import { BusinessFact } from '@kineta/contract';
+import { BusinessFact, Purpose } from '@kineta/contract';
 import { OpeningHours } from '@kineta/core';
 import { z } from 'zod';
 import {
+  bytes,
   identity,
   instant,
   integer,
@@ -14,6 +15,7 @@ import {
   table,
   text,
   usually,
+  yesNo,
 } from '../database/table.ts';
 
 /** What cannot be read of a list is left out of it: one bad value takes nobody’s settings, account or sign-in away. */
@@ -38,6 +40,12 @@ export const workspaces = table('workspaces', {
   allowedHosts: usually(json(z.array(z.string()))),
   closesAfter: nullable(integer),
   createdAt: instant,
+  /** Whether a second factor is asked of everybody. */
+  asksSecondFactor: usually(yesNo),
+  /** What was said of it at the first start; null for those that began before that was asked. */
+  beginning: nullable(json(z.object({ purpose: Purpose, answering: z.int(), monthly: z.int() }))),
+  /** The lines of Today that were put away. */
+  putAway: usually(json(z.array(z.string()))),
 });
 
 /** Who signs in. */
@@ -51,6 +59,18 @@ export const members = table('members', {
   createdAt: instant,
   /** The newest notice that was read. */
   noticesRead: usually(reference()),
+  languages: usually(json(z.array(z.string()))),
+  /** Since when they rest: they cannot sign in. */
+  restingSince: nullable(instant),
+  /** When they were last there, give or take a few minutes. */
+  seenAt: nullable(instant),
+  /** The key of their second factor, sealed; it counts once it was confirmed. */
+  factor: nullable(bytes),
+  factorSince: nullable(instant),
+  /** The last step of time of which a code was taken: none is taken twice (RFC 6238, 5.2). */
+  factorStep: nullable(reference()),
+  /** What is kept of the codes to write down that are left. */
+  recovery: usually(json(z.array(z.string()))),
 });
 
 /** A group of members that answers in its hours. */
@@ -74,6 +94,31 @@ export const signIns = table('sign_ins', {
   memberId: reference(() => members),
   csrf: text(43),
   createdAt: instant,
+  expiresAt: instant,
+  seenAt: nullable(instant),
+  /** What the browser says that it is, and where it was last. */
+  browser: usually(text(200)),
+  address: usually(text(64)),
+});
+
+/** Who was asked to join; by the hash of what their link carries. */
+export const invitations = table('invitations', {
+  id: identity,
+  workspaceId: reference(() => workspaces),
+  tokenHash: text(64),
+  email: text(254),
+  role: oneOf(['lead', 'agent']),
+  teams: json(z.array(z.string())),
+  invitedBy: text(100),
+  createdAt: instant,
+  expiresAt: instant,
+});
+
+/** Links for a new password. */
+export const passwordLinks = table('password_links', {
+  tokenHash: ownIdentity,
+  workspaceId: reference(() => workspaces),
+  memberId: reference(() => members),
   expiresAt: instant,
 });
 

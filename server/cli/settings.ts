@@ -45,7 +45,12 @@ const Settings = z.object({
   KINETA_MAIL_FROM: maybe(z.string().optional()),
   KINETA_STANDINS: maybe(Pairs.optional()),
   KINETA_SECRET: maybe(z.string().optional()),
-  KINETA_LEAD: maybe(z.email('It is an email address.').default('lead@localhost.example')),
+  KINETA_URL: maybe(
+    z
+      .url({ protocol: /^https?$/, error: 'It looks like https://chat.example.' })
+      .transform(url => url.replace(/\/$/, ''))
+      .optional(),
+  ),
   KINETA_LOG: maybe(z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent']).default('info')),
 });
 

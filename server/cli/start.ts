@@ -1,11 +1,12 @@
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Logger } from 'pino';
-import { firstLead } from '../account/first.ts';
+import { firstLink } from '../account/first.ts';
+import { linkTo } from '../account/links.ts';
 import { connect, isUnavailable } from '../database/connect.ts';
 import { loggerOf } from '../house/logger.ts';
+import { secretIn } from '../house/seal.ts';
 import { startServer } from '../server.ts';
-import { secretIn } from '../services/seal.ts';
 import { databaseOf, settingsOrExit } from './place.ts';
 
 /** How many milliseconds stopping may take; what had to end is ended long before. */
@@ -56,14 +57,16 @@ export async function start(): Promise<void> {
     visitorsPerAddress: settings.KINETA_VISITORS_PER_ADDRESS,
     redisUrl: settings.KINETA_REDIS_URL,
     metricsToken: settings.KINETA_METRICS_TOKEN,
+    url: settings.KINETA_URL,
     smtpUrl: settings.KINETA_SMTP_URL,
     mailFrom: settings.KINETA_MAIL_FROM,
     standIns: settings.KINETA_STANDINS,
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     logLevel: settings.KINETA_LOG,
   });
-  const first = await firstLead(server.house, settings.KINETA_LEAD);
-  if (first) console.log(`The first lead is ${first.email} with the password ${first.password} (shown this once).`);
+  const first = await firstLink(server.house);
+  if (first)
+    console.log(`Nobody can sign in yet. Set your business up here, once: ${linkTo(server.house, `/begin#${first}`)}`);
   console.log(`Kineta answers on ${server.url}`);
   let stopping = false;
   const stop = async (): Promise<void> => {

@@ -57,6 +57,7 @@ export const conversations: Area = {
         const { host, announcer } = partsOf(house);
         await announcer.announce(await host.happen(place, event, also));
       },
+      waitingFor: (workspace, teamId) => house.tables.in(workspace).of(table).count({ holder: 'waiting', teamId }),
       async of(workspace, ids, most, transaction) {
         if (ids.length === 0) return [];
         const rows = house.tables.in(workspace).of(table);

@@ -10,11 +10,11 @@ import { conversations } from './model.ts';
 const Removed = z.object({ member: Who });
 const AT_ONCE = 200;
 
-/** Hears that a member was removed: what they had waits for somebody else, and its visitor is not left alone. */
+/** Hears that a member was removed or rests: what they had waits for somebody else, and its visitor is not left alone. */
 export function leavers({ tables, database }: House, announcer: Announcer): Listener {
   return {
     name: 'conversations of leavers',
-    kinds: ['member removed'],
+    kinds: ['member removed', 'member rests'],
     async hear(events) {
       for (const { workspaceId: workspace, said } of events) {
         const { member } = Removed.parse(said);

@@ -16,6 +16,7 @@ import { peopleWords } from './migrations/0011-people-words.ts';
 import { lanes } from './migrations/0012-lanes.ts';
 import { processes } from './migrations/0013-processes.ts';
 import { keeping } from './migrations/0014-keeping.ts';
+import { joining } from './migrations/0015-joining.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -33,6 +34,7 @@ export const migrations: readonly Migration[] = [
   lanes,
   processes,
   keeping,
+  joining,
 ];
 
 /**

@@ -12,6 +12,10 @@ export interface SignedIn {
   role: Role;
   /** The token that requests which change something must carry. */
   csrf: string;
+  languages: string[];
+  secondFactor: boolean;
+  /** The workspace asks a second factor of them, and they have none. */
+  owesSecondFactor: boolean;
 }
 
 /** A visitor who is let in. */
@@ -34,6 +38,7 @@ export interface WorkspaceSettings {
   allowedHosts: string[];
   /** After how many hours without a word a conversation that a flow has is closed. */
   closesAfter: number | null;
+  asksSecondFactor: boolean;
 }
 
 export interface TeamMember {
@@ -88,10 +93,7 @@ export interface Ports {
     /** To be called after a change, so that this process sees it at once. */
     forget(workspace: string): void;
     /** Changes what a workspace is set to. */
-    change(
-      workspace: string,
-      to: Partial<Pick<WorkspaceSettings, 'business' | 'mailFrom' | 'allowedHosts' | 'closesAfter'>>,
-    ): Promise<void>;
+    change(workspace: string, to: Partial<Omit<WorkspaceSettings, 'id'>>): Promise<void>;
   };
   flows: {
     /** The names of a workspace’s flows, and whether they have an edition that others can go on with. */
@@ -142,6 +144,8 @@ export interface Ports {
   conversations: {
     /** Tells a conversation what happened, and everybody concerned what came of it. */
     happen: Teller;
+    /** How many visitors wait for somebody of a team. */
+    waitingFor(workspace: string, team: string): Promise<number>;
     /** The conversations of visitors, the oldest first. */
     of(workspace: string, visitors: readonly string[], most: number, transaction?: Transaction): Promise<string[]>;
   };
@@ -152,6 +156,16 @@ export interface Ports {
   files: {
     /** A file that this visitor sent before. */
     given(visitor: Visitor, id: string): Promise<FileGiven>;
+  };
+  post: {
+    /**
+     * Writes to somebody in the workspace’s name, at once: a line each paragraph, of which a link is one by itself.
+     * @returns whether the mail server took it, and if not, why
+     */
+    write(
+      workspace: string,
+      letter: { to: string; subject: string; says: readonly string[] },
+    ): Promise<{ sent: boolean; why?: string }>;
   };
   serviceKeys: {
     of(workspace: string): Promise<ServiceKey[]>;

@@ -27,6 +27,8 @@ export interface Doors {
   logger: Logger;
 }
 
+/** What everybody who is signed in may call, whatever else is asked of them first. */
+const OWN = '/api/account';
 /** The most bytes of a refused body that are waited for, so that whoever sends it hears why. */
 const MOST_DISCARDED = 1_000_000;
 /**
@@ -113,6 +115,11 @@ export function serve<R extends Route>(
         if (!me) throw new ProblemError('not_signed_in', 'Please sign in; nothing you wrote is lost.');
         if (method !== 'get' && request.get('x-kineta-csrf') !== me.csrf)
           throw new ProblemError('bad_csrf_token', 'Please reload the page; it belongs to an older session.');
+        if (me.owesSecondFactor && !route.path.startsWith(OWN))
+          throw new ProblemError(
+            'second_factor_needed',
+            'Your business asks a second factor of everybody. Please set yours up first.',
+          );
         if (route.access === 'lead' && me.role !== 'lead')
           throw new ProblemError('not_allowed', 'Only leads may do that.');
       }

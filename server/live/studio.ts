@@ -42,6 +42,8 @@ export function studioEnd(house: House): () => void {
       if (!sameOrigin(socket)) throw new ProblemError('not_allowed', 'Only the studio may listen here.');
       const me = await ports.sessions.of(socket.handshake.headers.cookie);
       if (!me) throw new ProblemError('not_signed_in', 'Please sign in; nothing you wrote is lost.');
+      if (me.owesSecondFactor)
+        throw new ProblemError('second_factor_needed', 'Please set your second factor up first.');
       const session = ports.sessions.nameOf(socket.handshake.headers.cookie);
       Object.assign(socket.data, { me, session, askedAt: Date.now() } satisfies StudioData);
       next();
@@ -70,7 +72,12 @@ export function studioEnd(house: House): () => void {
     if (Date.now() - data.askedAt < ASKED_AGAIN_AFTER) return true;
     data.askedAt = Date.now();
     const now = await ports.sessions.of(socket.handshake.headers.cookie);
-    return now?.id === data.me.id && now.role === data.me.role && now.workspace === data.me.workspace;
+    return (
+      now?.id === data.me.id &&
+      !now.owesSecondFactor &&
+      now.role === data.me.role &&
+      now.workspace === data.me.workspace
+    );
   }
 
   const timer = setInterval(async () => {

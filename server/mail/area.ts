@@ -1,17 +1,23 @@
 import type { Area } from '../house/area.ts';
+import type { House } from '../house/house.ts';
 import { mailErrand, sendEmail } from './effects/email.ts';
 import { Post } from './post.ts';
+import { write } from './written.ts';
 
-const posts = new WeakMap<object, Post>();
+const posts = new WeakMap<House, Post>();
 
 /** Emails over SMTP. */
+const postOf = (house: House): Post => {
+  const post =
+    posts.get(house) ?? new Post(house.options.smtpUrl, house.options.mailFrom ?? 'kineta@localhost.example');
+  posts.set(house, post);
+  return post;
+};
+
 export const mail: Area = {
   name: 'mail',
+  offers: house => ({ post: { write: (workspace, written) => write(house, postOf(house), workspace, written) } }),
   effects: house => [sendEmail(house)],
-  errands(house) {
-    const post = new Post(house.options.smtpUrl, house.options.mailFrom ?? 'kineta@localhost.example');
-    posts.set(house, post);
-    return [mailErrand(house, post)];
-  },
+  errands: house => [mailErrand(house, postOf(house))],
   close: house => posts.get(house)?.close(),
 };

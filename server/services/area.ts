@@ -1,9 +1,9 @@
 import type { Area } from '../house/area.ts';
+import { Seal } from '../house/seal.ts';
 import { Caller } from './caller.ts';
 import { callErrand, callService } from './effects/call.ts';
 import { ServiceKeys } from './keys.ts';
 import { serviceKeys } from './model.ts';
-import { Seal } from './seal.ts';
 
 const callers = new WeakMap<object, Caller>();
 

@@ -1,8 +1,8 @@
 import type { NewServiceKey, ServiceKey } from '@kineta/contract';
 import type { Tables } from '../database/rows.ts';
+import type { Seal } from '../house/seal.ts';
 import { CallFailed } from './caller.ts';
 import { serviceKeys } from './model.ts';
-import type { Seal } from './seal.ts';
 
 const placeOf = (workspace: string, host: string): string => `service_keys/${workspace}/${host}`;
 

@@ -10,7 +10,7 @@ function settingsOf({ business, mailFrom, allowedHosts, closesAfter }: Workspace
 }
 
 /** Says what is wrong with the business facts beyond their shape, at the field where it is. */
-function check({ facts }: Pick<Settings, 'facts'>): void {
+function check(facts: Settings['facts']): void {
   const fields = facts.flatMap((fact, index) => {
     const path = `body.facts.${index}`;
     if (facts.findIndex(other => other.name === fact.name) !== index)
@@ -31,20 +31,22 @@ function tooLarge(name: string, index: number): ProblemError {
 export function settingsDoors(doors: Doors, { ports: { directories, serviceKeys: keys } }: House): void {
   serve(doors, settingsRoutes.get, async (_, me) => settingsOf((await directories.of(me.workspace)).workspace));
   serve(doors, settingsRoutes.save, async ({ body }, me) => {
-    check(body);
     const { workspace } = await directories.of(me.workspace);
-    const facts = body.facts.map((fact, index) => {
+    const { facts, ...others } = body;
+    if (facts) check(facts);
+    const business = facts?.map((fact, index) => {
       const value = held(fact.value, fact.type, workspace.currency);
       if (value === undefined) throw tooLarge(fact.name, index);
       return { ...fact, value };
     });
-    await directories.change(me.workspace, {
-      business: facts,
-      mailFrom: body.mailFrom,
-      allowedHosts: body.allowedHosts,
-      ...(body.closesAfter === undefined ? {} : { closesAfter: body.closesAfter }),
-    });
+    const given = Object.fromEntries(Object.entries(others).filter(([, value]) => value !== undefined));
+    const to: Partial<Omit<WorkspaceSettings, 'id'>> = { ...given, ...(business ? { business } : {}) };
+    if (Object.keys(to).length > 0) await directories.change(me.workspace, to);
     return settingsOf((await directories.of(me.workspace)).workspace);
+  });
+  serve(doors, settingsRoutes.business, async ({ body }, me) => {
+    await directories.change(me.workspace, body);
+    return { ok: true as const };
   });
   serve(doors, settingsRoutes.keys, (_, me) => keys.of(me.workspace));
   serve(doors, settingsRoutes.keepKey, async ({ body }, me) => {

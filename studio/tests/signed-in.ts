@@ -4,7 +4,15 @@ import { useAccount } from '../account/store.ts';
 export function signPriyaIn(): void {
   useAccount.setState({
     account: {
-      member: { id: '1', name: 'Priya Marlow', role: 'agent', email: 'priya@brackenrow.example' },
+      member: {
+        id: '1',
+        name: 'Priya Marlow',
+        role: 'agent',
+        email: 'priya@brackenrow.example',
+        languages: [],
+        secondFactor: false,
+        owesSecondFactor: false,
+      },
       workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
       business: [],
       published: [],
