@@ -162,5 +162,6 @@ export type { Interval } from './hours/local-day.ts';
 export { momentWords } from './hours/moment.ts';
 export { type Opening, openBetween, openDays, opening } from './hours/opening.ts';
 export { type Presence, presence } from './hours/presence.ts';
+export { Span as OpenSpan, type SpanMistake, spanMistake } from './hours/span.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';

@@ -1,17 +1,31 @@
 import { accountRoutes } from '@kineta/contract';
-import { Logo } from '../shell/logo.tsx';
+import { useState } from 'react';
+import { z } from 'zod';
+import { CallError } from '../shell/api.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
+import { Outside } from './outside.tsx';
 import { useAccount } from './store.ts';
+
+/** The code only once it is asked for: most have no second factor. */
+const Written = accountRoutes.signIn.body.extend({ code: z.string().trim().optional() });
 
 function SignInForm({ email = '' }: { email?: string }) {
   const signIn = useAccount(state => state.signIn);
+  const [asksCode, setAsksCode] = useState(false);
   const { register, submit, mistake, mistakeAt, formState } = useSentForm(
-    accountRoutes.signIn.body,
+    Written,
     { email, password: '' },
-    sent => signIn(sent.email, sent.password),
+    async sent => {
+      try {
+        await signIn(sent);
+      } catch (error) {
+        if (!(error instanceof CallError) || error.problem.code !== 'second_factor_asked') throw error;
+        setAsksCode(true);
+      }
+    },
   );
   return (
     <form onSubmit={submit} className="space-y-4">
@@ -30,9 +44,19 @@ function SignInForm({ email = '' }: { email?: string }) {
         autoComplete="current-password"
         required
         autoFocus={email !== ''}
-        mistake={mistakeAt('password') ?? mistake}
+        mistake={mistakeAt('password') ?? (asksCode ? undefined : mistake)}
         {...register('password')}
       />
+      {asksCode ? (
+        <TextField
+          label="The code of your app, or one that you wrote down"
+          autoComplete="one-time-code"
+          required
+          autoFocus
+          mistake={mistakeAt('code') ?? mistake}
+          {...register('code')}
+        />
+      ) : null}
       <Button look="main" type="submit" disabled={formState.isSubmitting} className="w-full">
         Sign in
       </Button>
@@ -42,15 +66,15 @@ function SignInForm({ email = '' }: { email?: string }) {
 
 export function SignInPage() {
   return (
-    <main className="grid h-full place-items-center bg-night p-4">
-      <div className="w-full max-w-sm rounded-xl bg-sheet p-8">
-        <div className="mb-1 text-ink">
-          <Logo dark={false} />
-        </div>
-        <p className="mb-6 text-ink-2">Conversations, written like a play.</p>
-        <SignInForm />
-      </div>
-    </main>
+    <Outside>
+      <p className="mb-6 text-ink-2">Conversations, written like a play.</p>
+      <SignInForm />
+      <p className="mt-4 text-center">
+        <a href="/forgotten" className="text-ink-2 hover:text-ink hover:underline">
+          I forgot my password
+        </a>
+      </p>
+    </Outside>
   );
 }
 

@@ -12,7 +12,9 @@ interface AccountState {
   /** Kineta could not be reached when the page was opened. */
   unreachable: boolean;
   load(): Promise<void>;
-  signIn(email: string, password: string): Promise<void>;
+  signIn(given: { email: string; password: string; code?: string | undefined }): Promise<void>;
+  /** Somebody has been let in. */
+  enter(account: Account): void;
   signOut(): Promise<void>;
   /** Shows the sign-in over the page; resolves when somebody has signed in. */
   signInAgain(): Promise<void>;
@@ -41,9 +43,11 @@ export const useAccount = create<AccountState>((set, get) => ({
       if (away) setTimeout(() => void get().load(), 1_500);
     }
   },
-  async signIn(email, password) {
-    const account = signedIn(await call(accountRoutes.signIn, { body: { email, password } }), get().signInAgain);
-    set({ account, ended: false });
+  async signIn(body) {
+    get().enter(await call(accountRoutes.signIn, { body }));
+  },
+  enter(given) {
+    set({ account: signedIn(given, get().signInAgain), ended: false });
     const resumed = waiting;
     waiting = [];
     for (const resume of resumed) resume();

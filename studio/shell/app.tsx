@@ -1,7 +1,8 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { SignInPage } from '../account/sign-in.tsx';
+import { Door } from '../account/doors.tsx';
+import { FactorOwed } from '../account/second-factor.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
 import { areas } from '../areas.ts';
 import { Button } from '../ui/button.tsx';
@@ -54,7 +55,8 @@ export function App() {
       </p>
     );
   if (!asked) return null;
-  if (!account) return <SignInPage />;
+  if (!account) return <Door />;
+  if (account.member.owesSecondFactor) return <FactorOwed />;
   return (
     <QueryClientProvider client={queries}>
       <RouterProvider router={router} />

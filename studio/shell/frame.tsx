@@ -1,6 +1,6 @@
 import { LogOut } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { Link, NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
 import { SignInAgain } from '../account/sign-in.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
@@ -88,7 +88,11 @@ export function Frame() {
         </div>
         <div className="flex flex-col gap-0.5 max-md:w-full max-md:flex-row">
           {mine.map(area =>
-            area.Standing ? <area.Standing key={area.name} /> : <AreaLink key={area.name} area={area} />,
+            area.Standing ? (
+              <area.Standing key={area.name} />
+            ) : area.path === undefined ? null : (
+              <AreaLink key={area.name} area={area} />
+            ),
           )}
         </div>
         <div className="mt-3 flex flex-col gap-0.5 border-t border-night-2 pt-3 max-md:hidden">
@@ -103,7 +107,13 @@ export function Frame() {
         <div className="mt-auto px-2.5 text-xs max-md:hidden">
           <p className="text-white">{workspace.name}</p>
           <OpenTeams />
-          <p className="mt-3 text-white">{member.name}</p>
+          <Link
+            to="/you"
+            className="mt-3 block truncate text-white hover:underline"
+            title="Name, password, second factor"
+          >
+            {member.name}
+          </Link>
           <button type="button" onClick={signOut} className="flex items-center gap-1.5 hover:text-white">
             <LogOut className="size-3.5" aria-hidden="true" /> Sign out
           </button>

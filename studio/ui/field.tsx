@@ -33,6 +33,32 @@ export function TextField({
   );
 }
 
+/** A labelled choice of one. */
+export function Choice({
+  label,
+  mistake,
+  className = '',
+  children,
+  ...rest
+}: SelectHTMLAttributes<HTMLSelectElement> & { label: string; mistake?: string | undefined; children: ReactNode }) {
+  const id = useId();
+  return (
+    <div className={className}>
+      <label htmlFor={id} className="mb-1 block text-ink-2">
+        {label}
+      </label>
+      <select id={id} className={box} aria-invalid={mistake ? true : undefined} {...rest}>
+        {children}
+      </select>
+      {mistake ? (
+        <p role="alert" className="mt-1 text-brick">
+          {mistake}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
 /** A choice of one, by its name for those who listen; `field` is what a form knows it by. */
 export function Select({
   name,

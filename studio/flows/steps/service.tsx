@@ -145,7 +145,7 @@ function Panel({ step, change }: StepProps<CallService>) {
       </div>
       <p>
         Does it ask for a key?{' '}
-        <Link to="/settings" className="text-petrol underline">
+        <Link to="/settings/services" className="text-petrol underline">
           Settings keep it
         </Link>
         , so that the flow holds none.

@@ -1,15 +1,15 @@
 import { settingsRoutes } from '@kineta/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
-import { useSentForm } from '../shell/sent-form.ts';
-import { Button } from '../ui/button.tsx';
-import { Dialog } from '../ui/dialog.tsx';
-import { TextField } from '../ui/field.tsx';
-import { RemoveButton } from '../ui/remove-button.tsx';
-import { Skeleton } from '../ui/skeleton.tsx';
-import { shortTime, wholeTime } from '../ui/time.ts';
+import { call, sentenceOf } from '../../shell/api.ts';
+import { isStale, useRoute } from '../../shell/query.ts';
+import { useSentForm } from '../../shell/sent-form.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { RemoveButton } from '../../ui/remove-button.tsx';
+import { Skeleton } from '../../ui/skeleton.tsx';
+import { shortTime, wholeTime } from '../../ui/time.ts';
 
 const blank = { host: '', header: 'Authorization', value: '' };
 

@@ -1,0 +1,51 @@
+import { Settings, settingsRoutes } from '@kineta/contract';
+import { z } from 'zod';
+import { useSentForm } from '../../shell/sent-form.ts';
+import { SaveRow } from './save-row.tsx';
+import { useSaved } from './saved.ts';
+import { ServiceKeys } from './service-keys.tsx';
+
+const Written = z
+  .object({ allowedHosts: z.string() })
+  .transform(({ allowedHosts }) => ({ allowedHosts: allowedHosts.split(/\s+/).filter(Boolean) }))
+  .pipe(Settings.pick({ allowedHosts: true }));
+
+function Hosts({ allowedHosts }: Pick<Settings, 'allowedHosts'>) {
+  const save = useSaved(settingsRoutes.save, settingsRoutes.get);
+  const form = useSentForm(Written, { allowedHosts: allowedHosts.join('\n') }, async body => {
+    form.reset({ allowedHosts: (await save({ body })).allowedHosts.join('\n') });
+  });
+  const mistake = form.mistakeAt('allowedHosts');
+  return (
+    <form onSubmit={form.submit} noValidate>
+      <h2 className="font-script text-lg font-semibold">Calls to services</h2>
+      <label htmlFor="hosts" className="mt-2 mb-1 block text-ink-2">
+        Hosts inside private networks that flows may call, one a line. Everything else in there is closed to them.
+      </label>
+      <textarea
+        id="hosts"
+        rows={3}
+        className="w-full max-w-md rounded-md border border-rule bg-sheet px-2.5 py-1.5 font-mono"
+        placeholder="stock.internal:8080"
+        aria-invalid={mistake ? true : undefined}
+        {...form.register('allowedHosts')}
+      />
+      {mistake ? (
+        <p role="alert" className="text-brick">
+          {mistake}
+        </p>
+      ) : null}
+      <SaveRow form={form}>Save the hosts</SaveRow>
+    </form>
+  );
+}
+
+/** Whom flows may call, and with which keys. */
+export function ServicesRoom({ settings }: { settings: Settings }) {
+  return (
+    <>
+      <Hosts allowedHosts={settings.allowedHosts} />
+      <ServiceKeys />
+    </>
+  );
+}
