@@ -15,5 +15,6 @@ export * from './route.ts';
 export { allRoutes } from './routes.ts';
 export * from './runs.ts';
 export * from './settings.ts';
+export * from './sites.ts';
 export * from './teams.ts';
 export * from './window.ts';

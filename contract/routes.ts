@@ -10,6 +10,7 @@ import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
 import { runRoutes } from './runs.ts';
 import { settingsRoutes } from './settings.ts';
+import { siteRoutes } from './sites.ts';
 import { teamRoutes } from './teams.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
@@ -21,6 +22,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('firstRun', firstRunRoutes),
   ...named('members', memberRoutes),
   ...named('teams', teamRoutes),
+  ...named('sites', siteRoutes),
   ...named('flows', flowRoutes),
   ...named('editions', editionRoutes),
   ...named('runs', runRoutes),

@@ -53,7 +53,11 @@ export class Stack {
   private server: ChildProcess | undefined;
   private closeSite: () => void = () => {};
 
-  async start(): Promise<this> {
+  /** Where the first start says that the business is set up, when there is none yet. */
+  firstLink = '';
+
+  /** @param business what is there already: the demo, or nothing, as after a first `./kineta start` */
+  async start(business: 'the demo' | 'nothing' = 'the demo'): Promise<this> {
     this.home = mkdtempSync(join(tmpdir(), 'kineta-e2e-'));
     await this.startDatabase();
     this.port = await freePort();
@@ -65,10 +69,12 @@ export class Stack {
     this.standIns = await startStandIns(this.mail, 0);
     const database = connect(this.database.url, 4);
     await migrate(database);
-    await loadDemo(new Tables(database), root);
-    await setDomains(new Tables(database), [site.host]);
-    // The journeys meet open teams at whatever hour they are run.
-    await database.query('UPDATE teams SET hours = NULL');
+    if (business === 'the demo') {
+      await loadDemo(new Tables(database), root);
+      await setDomains(new Tables(database), [site.host]);
+      // The journeys meet open teams at whatever hour they are run.
+      await database.query('UPDATE teams SET hours = NULL');
+    }
     await database.close();
     await this.startServer();
     return this;
@@ -92,6 +98,7 @@ export class Stack {
         KINETA_ROOT: root,
         KINETA_DATABASE_URL: this.database.url,
         KINETA_PORT: String(this.port),
+        KINETA_URL: this.url,
         KINETA_SECRET: 'a secret of the journeys',
         KINETA_SMTP_URL: this.mail.url,
         KINETA_STANDINS: `${SERVICES}=${this.standIns.url}`,
@@ -104,7 +111,10 @@ export class Stack {
     this.server = server;
     await new Promise<void>((resolve, reject) => {
       server.once('exit', code => reject(new Error(`Kineta stopped with ${code}.`)));
-      createInterface({ input: server.stdout! }).on('line', line => line.includes('answers on') && resolve());
+      createInterface({ input: server.stdout! }).on('line', line => {
+        this.firstLink = /once: (\S+)/.exec(line)?.[1] ?? this.firstLink;
+        if (line.includes('answers on')) resolve();
+      });
     });
   }
 

@@ -98,6 +98,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       await allowed.turns.take(address, async () => {
         const site = await ports.sites.byKey(pass.siteKey);
         if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
+        if (site.off) throw new ProblemError('domain_not_allowed', 'The chat is switched off.');
         Object.assign(socket.data, { site, siteKey: pass.siteKey, address, refusals: 0 });
         if (claimed) socket.data.visitor = await visitors.known(site, claimed);
       });

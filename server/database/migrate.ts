@@ -17,6 +17,7 @@ import { lanes } from './migrations/0012-lanes.ts';
 import { processes } from './migrations/0013-processes.ts';
 import { keeping } from './migrations/0014-keeping.ts';
 import { joining } from './migrations/0015-joining.ts';
+import { siteChanges } from './migrations/0016-sites.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -35,6 +36,7 @@ export const migrations: readonly Migration[] = [
   processes,
   keeping,
   joining,
+  siteChanges,
 ];
 
 /**

@@ -77,6 +77,8 @@ export interface Site {
   edition: string | null;
   /** The name under which the site’s flow speaks. */
   speaker: string | null;
+  /** Switched off, with everything kept. */
+  off: boolean;
 }
 
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */

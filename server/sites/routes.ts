@@ -8,6 +8,7 @@ import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors } from '../http/serve.ts';
 import { socketsOf } from '../http/sockets.ts';
 import { allows } from './domains.ts';
+import type { Sites } from './service.ts';
 
 const KEY = /^[A-Za-z0-9_-]{6,40}$/;
 
@@ -82,7 +83,7 @@ function windowPolicy(speaksWith: string, ancestors: string): string {
  * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
  * told whose frame it may be.
  */
-export function siteDoors(doors: Doors, { ports, options }: House): void {
+export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites): void {
   const files = options.files.widget;
   const loader = fileOf(join(files, 'loader.js'), options.development);
   const page = fileOf(join(files, 'window.html'), options.development);
@@ -93,6 +94,8 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
       const site = await knownSite(ports.sites, request.params.key);
       const origin = originOf(request);
       if (origin && !allows(site.domains, origin)) throw notAllowed(site, origin);
+      if (origin)
+        sites.seen(site, new URL(origin).host).catch(error => doors.logger.warn({ err: error }, 'not written down'));
       response
         .set({
           'Cache-Control': 'public, max-age=300',
@@ -100,7 +103,11 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
           'Cross-Origin-Resource-Policy': 'cross-origin',
         })
         .type('text/javascript')
-        .send(loader().replaceAll('%LABEL%', escaped(site.speaker ? `Ask ${site.speaker}` : 'Ask us')));
+        .send(
+          site.off
+            ? '// The chat is switched off.'
+            : loader().replaceAll('%LABEL%', escaped(site.speaker ? `Ask ${site.speaker}` : 'Ask us')),
+        );
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }
@@ -112,6 +119,7 @@ export function siteDoors(doors: Doors, { ports, options }: House): void {
       const origin = originOf(request);
       const here = `${request.protocol}://${request.get('host')}`;
       if (origin !== here && (!origin || !allows(site.domains, origin))) throw notAllowed(site, origin ?? 'This page');
+      if (site.off) throw new ProblemError('unavailable', 'The chat is switched off.');
       response
         .set({
           'Content-Security-Policy': windowPolicy(

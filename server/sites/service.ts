@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import type { SiteDetail } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
@@ -6,9 +7,13 @@ import type { Ports, Site } from '../house/ports.ts';
 import { originOf } from './domains.ts';
 import { sites } from './model.ts';
 
+const OLD_KEY_FOR = 24 * 60 * 60 * 1_000;
+const SEEN_EVERY = 60_000;
+
 /** The sites of workspaces. */
 export class Sites {
   private readonly tables: Tables;
+  private readonly seenAt = new Map<string, number>();
 
   constructor(tables: Tables) {
     this.tables = tables;
@@ -19,13 +24,15 @@ export class Sites {
     const [row] = await this.tables.database.query<Site>(
       `SELECT s.id, s.workspace_id AS workspace, s.name, s.domains,
               IF(f.removed_at IS NULL, f.id, NULL) AS flow,
-              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition,
+              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off,
               JSON_VALUE(e.content, '$.speaker') AS speaker
        FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id
-       WHERE s.site_key = :key`,
+       WHERE s.id = COALESCE(
+         (SELECT id FROM sites WHERE site_key = :key),
+         (SELECT MIN(id) FROM sites WHERE old_key = :key AND old_key_until > UTC_TIMESTAMP(3)))`,
       { replacements: { key }, type: QueryTypes.SELECT },
     );
-    return row;
+    return row && { ...row, off: Boolean(Number(row.off)) };
   }
 
   async all(workspace: string): ReturnType<Ports['sites']['all']> {
@@ -44,6 +51,71 @@ export class Sites {
       .of(sites)
       .add({ name, siteKey: key, domains: [...domains] }, { transaction });
     return { id, key };
+  }
+
+  /** The sites as they are set up. @param origin where the chat is loaded from */
+  async detailed(workspace: string, origin: string): Promise<SiteDetail[]> {
+    const rows = await this.tables.in(workspace).of(sites).all({}, { by: 'id' });
+    return rows.map(row => ({
+      id: row.id,
+      name: row.name,
+      key: row.siteKey,
+      domains: row.domains,
+      flow: row.flowId,
+      off: row.isOff,
+      seen: row.seenAt && { at: row.seenAt.toISOString(), on: row.seenOn ?? '' },
+      oldKeyUntil: row.oldKeyUntil && row.oldKeyUntil > new Date() ? row.oldKeyUntil.toISOString() : null,
+      snippet: `<script async src="${origin}/w/${row.siteKey}.js"></script>`,
+    }));
+  }
+
+  async change(
+    workspace: string,
+    id: string,
+    {
+      off,
+      flow,
+      ...to
+    }: {
+      name?: string | undefined;
+      domains?: string[] | undefined;
+      off?: boolean | undefined;
+      flow?: string | null | undefined;
+    },
+  ): Promise<void> {
+    const changes = {
+      ...(to.name === undefined ? {} : { name: to.name }),
+      ...(to.domains === undefined ? {} : { domains: to.domains }),
+      ...(off === undefined ? {} : { isOff: off }),
+      ...(flow === undefined ? {} : { flowId: flow }),
+    };
+    if (Object.keys(changes).length > 0) await this.tables.in(workspace).of(sites).change(changes, { id });
+  }
+
+  /** Gives a site another key. Pages that were served with the one before go on for a day. */
+  async newKey(workspace: string, id: string): Promise<void> {
+    const rows = this.tables.in(workspace).of(sites);
+    const site = await rows.one({ id });
+    if (!site) return;
+    await rows.change(
+      {
+        siteKey: randomBytes(12).toString('base64url'),
+        oldKey: site.siteKey,
+        oldKeyUntil: new Date(Date.now() + OLD_KEY_FOR),
+      },
+      { id },
+    );
+  }
+
+  /** A page has loaded the chat: written down at most once a minute for each site, by each process. */
+  async seen(site: Pick<Site, 'id' | 'workspace'>, on: string): Promise<void> {
+    const now = Date.now();
+    if (now - (this.seenAt.get(site.id) ?? 0) < SEEN_EVERY) return;
+    this.seenAt.set(site.id, now);
+    await this.tables
+      .in(site.workspace)
+      .of(sites)
+      .change({ seenAt: new Date(now), seenOn: on.slice(0, 253) }, { id: site.id });
   }
 
   async originOf(workspace: string, id: string, transaction?: Transaction): Promise<string> {

@@ -59,11 +59,11 @@ function proposal(purpose: Purpose, answering: string, monthly: string): string 
 function Section({ title, children }: { title: string; children: React.ReactNode }) {
   const id = useId();
   return (
-    <section aria-labelledby={id} className="border-t border-rule py-4">
+    <section aria-labelledby={id} className="border-t border-rule py-3">
       <h2 id={id} className="mb-2 text-xs font-semibold tracking-wider text-ink-2 uppercase">
         {title}
       </h2>
-      <div className="grid grid-cols-2 gap-x-4 gap-y-3 max-md:grid-cols-1">{children}</div>
+      <div className="grid grid-cols-2 gap-x-4 gap-y-2 max-md:grid-cols-1">{children}</div>
     </section>
   );
 }

@@ -5,11 +5,11 @@ import { Logo } from '../shell/logo.tsx';
 export function Outside({ title, wide = false, children }: { title?: string; wide?: boolean; children: ReactNode }) {
   return (
     <main className="grid min-h-full place-items-center overflow-y-auto bg-night p-4">
-      <div className={`w-full rounded-xl bg-sheet p-8 max-md:p-5 ${wide ? 'max-w-2xl' : 'max-w-sm'}`}>
+      <div className={`w-full rounded-xl bg-sheet max-md:p-5 ${wide ? 'max-w-2xl px-8 py-5' : 'max-w-sm p-8'}`}>
         <div className="mb-1 text-ink">
           <Logo dark={false} />
         </div>
-        {title ? <h1 className="mt-4 mb-4 font-script text-xl font-semibold">{title}</h1> : null}
+        {title ? <h1 className="my-3 font-script text-xl font-semibold">{title}</h1> : null}
         {children}
       </div>
     </main>

@@ -163,7 +163,7 @@ export function HoursEditor({ team, onClose }: { team: TeamDetail; onClose: () =
   };
   const played = { ...hours, special: [...hours.special, ...daysOf(hours.holidays, data?.holidays ?? [])] };
   return (
-    <div className="mt-2 grid grid-cols-[minmax(0,1fr)_21rem] gap-8 max-lg:grid-cols-1">
+    <div className="mt-2 grid grid-cols-[minmax(0,1fr)_18rem] gap-6 max-lg:grid-cols-1">
       <div className="space-y-6">
         <section>
           <h3 className="text-xs font-semibold tracking-wider text-ink-2 uppercase">The week</h3>

@@ -36,6 +36,7 @@ export function Spans({
           <SmallInput
             name={`${of}, from`}
             type="time"
+            className="w-26"
             value={span.from}
             aria-invalid={wrong?.at === index ? true : undefined}
             onChange={event => change(index, { from: event.target.value || span.from })}
@@ -45,6 +46,7 @@ export function Spans({
           <SmallInput
             name={`${of}, to`}
             type="time"
+            className="w-26"
             value={span.to === '24:00' ? '00:00' : span.to}
             aria-invalid={wrong?.at === index ? true : undefined}
             onChange={event =>
@@ -87,7 +89,7 @@ export function WeekEditor({
           className="grid grid-cols-[6.5rem_1fr_auto] items-start gap-3 border-b border-rule py-1.5 max-md:grid-cols-[5.5rem_1fr]"
         >
           <span className={`pt-1 ${week[day]!.length > 0 ? '' : 'text-ink-2'}`}>{name}</span>
-          <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <div className="flex min-h-7 flex-wrap items-center gap-x-3 gap-y-1">
             {week[day]!.length === 0 ? <span className="text-ink-2">closed</span> : null}
             <Spans
               of={name}

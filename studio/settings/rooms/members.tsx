@@ -187,8 +187,8 @@ function MemberRow({ member }: { member: MemberDetail }) {
 function AskedRow({ asked, onInvited }: { asked: Invitation; onInvited: (shown: LinkShown) => void }) {
   const params = { id: asked.id };
   return (
-    <li className="flex items-center gap-3 border-b border-rule py-2.5">
-      <div className="min-w-0 flex-1">
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-rule py-2.5">
+      <div className="min-w-60 flex-1">
         <p className="truncate">{asked.email}</p>
         <p className="text-ink-2">
           invited by {asked.by} {shortTime(asked.at)}, good until {dayAndTime(asked.until)}

@@ -1,0 +1,14 @@
+import type { Migration } from '../migration.ts';
+
+const steps: Migration['steps'] = [
+  `ALTER TABLE sites
+    ADD COLUMN IF NOT EXISTS is_off TINYINT(1) NOT NULL DEFAULT 0,
+    ADD COLUMN IF NOT EXISTS old_key VARCHAR(40) NULL,
+    ADD COLUMN IF NOT EXISTS old_key_until DATETIME(3) NULL,
+    ADD COLUMN IF NOT EXISTS seen_at DATETIME(3) NULL,
+    ADD COLUMN IF NOT EXISTS seen_on VARCHAR(253) NULL,
+    ADD KEY IF NOT EXISTS sites_old_key (old_key)`,
+];
+
+/** Sites are switched off and on, change their key, and say when they were last seen alive. */
+export const siteChanges: Migration = { name: '0016-sites', steps };
