@@ -17,4 +17,5 @@ export * from './runs.ts';
 export * from './settings.ts';
 export * from './sites.ts';
 export * from './teams.ts';
+export * from './today.ts';
 export * from './window.ts';

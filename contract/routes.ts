@@ -12,6 +12,7 @@ import { runRoutes } from './runs.ts';
 import { settingsRoutes } from './settings.ts';
 import { siteRoutes } from './sites.ts';
 import { teamRoutes } from './teams.ts';
+import { todayRoutes } from './today.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
   Object.entries(routes).map(([name, route]) => [`${area}.${name}`, route]);
@@ -32,4 +33,5 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('notices', noticeRoutes),
   ...named('settings', settingsRoutes),
   ...named('orders', orderRoutes),
+  ...named('today', todayRoutes),
 ]);

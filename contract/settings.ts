@@ -12,6 +12,13 @@ export const BusinessFact = z.strictObject({
 });
 export type BusinessFact = z.infer<typeof BusinessFact>;
 
+/** What visitors look for first: which facts a business is asked for before they come. */
+export const FIRST_FACTS = [
+  { name: 'business phone', type: 'phone' },
+  { name: 'business address', type: 'text' },
+  { name: 'policy page', type: 'text' },
+] as const;
+
 const Host = z
   .string()
   .trim()

@@ -23,7 +23,9 @@ export const businessFacts: BusinessFact[] = [
   { name: 'heat pump price', type: 'money', value: 13_900 },
   { name: 'battery price', type: 'money', value: 5_200 },
   { name: 'insulation price', type: 'money', value: 1_150 },
-  { name: 'office phone', type: 'phone', value: '+441632960117' },
+  { name: 'business phone', type: 'phone', value: '+441632960117' },
+  { name: 'business address', type: 'text', value: '3 Mill Row, Tarrowdale TD4 7QF' },
+  { name: 'policy page', type: 'text', value: 'https://brackenrow.example/privacy' },
   { name: 'waiting time', type: 'number', unit: 'weeks', value: 6 },
 ];
 

@@ -168,8 +168,16 @@ await hanne.getByRole('radio', { name: 'Price a heat pump' }).check();
 await take(hanne, 'starters');
 await hanne.keyboard.press('Escape');
 await hanne.getByRole('link', { name: 'Settings' }).click();
-await hanne.getByRole('list', { name: 'Facts about the business' }).waitFor();
+await hanne.getByRole('link', { name: 'Members' }).click();
+await hanne.getByRole('list', { name: 'Members' }).waitFor();
 await take(hanne, 'settings');
+await hanne.getByRole('link', { name: 'Teams and hours' }).click();
+await hanne.getByRole('button', { name: 'Hours of Aftercare' }).click();
+await hanne.getByRole('list', { name: 'Holidays' }).waitFor();
+await take(hanne, 'hours');
+await hanne.getByRole('link', { name: 'Today' }).click();
+await hanne.getByText('Who waits').waitFor();
+await take(hanne, 'today');
 
 // Cards, a form, a chart and a consent, as one conversation meets them, side by side.
 await hanne.getByRole('link', { name: 'Flows' }).click();

@@ -11,6 +11,7 @@ import { people } from './people/area.ts';
 import { services } from './services/area.ts';
 import { settings } from './settings/area.ts';
 import { sites } from './sites/area.ts';
+import { today } from './today/area.ts';
 
 /** Every area, each a line. */
 export const areas: readonly Area[] = [
@@ -26,4 +27,5 @@ export const areas: readonly Area[] = [
   mail,
   services,
   orders,
+  today,
 ];

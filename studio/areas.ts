@@ -1,4 +1,3 @@
-import { account } from './account/area.tsx';
 import { flows } from './flows/area.tsx';
 import { inbox } from './inbox/area.tsx';
 import { notices } from './notices/area.tsx';
@@ -6,6 +5,9 @@ import { orders } from './orders/area.tsx';
 import { people } from './people/area.tsx';
 import { settings } from './settings/area.tsx';
 import type { Area } from './shell/area.ts';
+import { sites } from './sites/area.tsx';
+import { today } from './today/area.tsx';
+import { you } from './you/area.tsx';
 
 /** Every area of the studio, in the order of the work. One begins with the first that one has. */
-export const areas: readonly Area[] = [flows, inbox, people, settings, orders, notices, account];
+export const areas: readonly Area[] = [today, flows, sites, inbox, people, settings, orders, notices, you];

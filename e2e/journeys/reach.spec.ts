@@ -334,13 +334,13 @@ test('facts: one is renamed everywhere, and a fact about the business is changed
   await hanne.getByLabel('Value of grant').fill('much');
   await expect(hanne.getByText('“grant” needs a number.')).toBeVisible();
   await hanne.getByLabel('Value of grant').fill('8000');
-  await hanne.getByRole('button', { name: 'Save the settings' }).click();
-  await expect(hanne.getByText('The settings are saved.')).toBeVisible();
+  await hanne.getByRole('button', { name: 'Save the facts' }).click();
+  await expect(hanne.getByText('Saved.', { exact: true })).toBeVisible();
   const { chat, pick } = await visit(browser, stack);
   await pick('Grants');
   await expect(chat.getByText('Up to £8,000 for most homes.')).toBeVisible();
   await hanne.getByLabel('Value of grant').fill('7500');
-  await hanne.getByRole('button', { name: 'Save the settings' }).click();
+  await hanne.getByRole('button', { name: 'Save the facts' }).click();
   await firstVisitAgain(hanne);
 });
 

@@ -3,6 +3,7 @@ import { expect, people, studio, test } from './stack.ts';
 test('the key of a service is kept, never shown, replaced and forgotten', async ({ browser, stack }) => {
   const hanne = await studio(browser, stack, people.lead);
   await hanne.getByRole('link', { name: 'Settings' }).click();
+  await hanne.getByRole('link', { name: 'Services' }).click();
   const keep = hanne.getByRole('button', { name: 'Keep the key' });
   await hanne.getByLabel('Host', { exact: true }).fill('https://post.example/');
   await hanne.getByLabel('Key', { exact: true }).fill('Bearer tarrow-1');
@@ -30,4 +31,49 @@ test('the key of a service is kept, never shown, replaced and forgotten', async 
   await hanne.getByRole('button', { name: 'Forget the key of post.example' }).click();
   await hanne.getByRole('dialog').getByRole('button', { name: 'Forget the key' }).click();
   await expect(kept).toBeHidden();
+});
+
+test('a colleague is invited, rests and comes back; hours are set and seen before they are kept', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.getByRole('link', { name: 'Settings' }).click();
+  await hanne.getByRole('link', { name: 'Members' }).click();
+  const email = hanne.getByLabel('Email of a colleague');
+  await email.fill(people.priya);
+  await hanne.getByRole('button', { name: 'Invite' }).click();
+  await expect(hanne.getByText('Priya Marlow is a member already.')).toBeVisible();
+  await email.fill('idris@brackenrow.example');
+  await hanne.getByRole('button', { name: 'Invite' }).click();
+  await expect(hanne.getByRole('heading', { name: /on its way to idris/ })).toBeVisible();
+  await hanne.getByRole('button', { name: 'Done' }).click();
+  const letter = stack.mail.letters.findLast(({ mail }) => mail.subject?.includes('asks you to join'));
+  expect(letter?.mail.text).toContain('/join#');
+  const invited = hanne.getByRole('list', { name: 'Invited' });
+  await invited.getByRole('button', { name: 'Take it back' }).click();
+  await expect(invited).toBeHidden();
+
+  await hanne.getByRole('button', { name: 'What to do about Hanne Brill' }).click();
+  await hanne.getByRole('menuitem', { name: 'Put to rest' }).click();
+  await expect(hanne.getByText('Hanne Brill is the only lead.', { exact: false })).toBeVisible();
+
+  await hanne.getByRole('link', { name: 'Teams and hours' }).click();
+  await hanne.getByLabel('A new team').fill('Surveys');
+  await hanne.getByRole('button', { name: 'Make it' }).click();
+  await hanne.getByRole('button', { name: 'Hours of Surveys' }).click();
+  await hanne.getByLabel('Monday, from').fill('10:00');
+  await hanne.getByLabel('Monday, to').fill('09:00');
+  await expect(hanne.getByText('This ends before it begins.', { exact: false }).first()).toBeVisible();
+  await expect(hanne.getByRole('button', { name: 'Keep these hours' })).toBeDisabled();
+  await hanne.getByLabel('Monday, to').fill('15:00');
+  await hanne.getByRole('button', { name: 'Copy Monday' }).click();
+  await hanne.getByRole('menuitem', { name: 'to every day' }).click();
+  const weeks = hanne.getByRole('region', { name: /next two weeks/ });
+  await expect(weeks.getByText('10:00 to 15:00')).toHaveCount(14);
+  await hanne.getByRole('button', { name: /Closed on all/ }).click();
+  await hanne.getByRole('button', { name: 'Keep these hours' }).click();
+  await expect(hanne.getByText('The hours of Surveys are kept.')).toBeVisible();
+  await hanne.getByRole('button', { name: 'Remove Surveys' }).click();
+  await expect(hanne.getByRole('heading', { name: 'Surveys' })).toBeHidden();
 });

@@ -14,6 +14,7 @@ import {
 } from './model.ts';
 import { accountDoors } from './routes.ts';
 import { sessionOf, tokenOf } from './session.ts';
+import { accountTodo } from './todo.ts';
 
 /** Workspaces, who signs in to them, and their teams. */
 export const account: Area = {
@@ -30,6 +31,7 @@ export const account: Area = {
     accountDoors(doors, house);
     memberDoors(doors, house);
   },
+  todo: accountTodo,
   keeps: ({ tables }) => [
     {
       name: 'sessions that have ended',

@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
 import type { Visitor } from '../house/ports.ts';
@@ -99,6 +100,26 @@ export const conversations: Area = {
     const { agents, announcer } = partsOf(house);
     conversationDoors(doors, agents, announcer);
   },
+  todo: ({ tables }) => [
+    {
+      code: 'a conversation',
+      look: async workspace => ({ done: (await tables.in(workspace).of(table).one({})) !== undefined }),
+    },
+  ],
+  day: ({ database }) => [
+    {
+      code: 'conversations',
+      async count(workspace, from, to) {
+        // Raw: a count over an index.
+        const [row] = await database.query<{ count: string }>(
+          `SELECT COUNT(*) AS count FROM conversations
+           WHERE workspace_id = :workspace AND started_at >= :from AND started_at < :to`,
+          { replacements: { workspace, from, to }, type: QueryTypes.SELECT },
+        );
+        return Number(row?.count ?? 0);
+      },
+    },
+  ],
   effects: house => [handOver, end, startFlow, timer(house)],
   duties(house) {
     const { host, announcer } = partsOf(house);

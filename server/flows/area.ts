@@ -52,6 +52,16 @@ export const flows: Area = {
       },
     },
   }),
+  todo: ({ ports }) => [
+    {
+      code: 'a flow that is live',
+      async look(workspace) {
+        const [all, sites] = await Promise.all([ports.flows.names(workspace), ports.sites.all(workspace)]);
+        const live = all.find(({ id, published }) => published && sites.some(({ flow }) => flow === id));
+        return { done: live !== undefined, about: { flows: all.length, name: (live ?? all[0])?.name ?? '' } };
+      },
+    },
+  ],
   doors: (doors, house) => flowDoors(doors, house, partsOf(house)),
   duties: house => [schedule(partsOf(house).publisher, partsOf(house).live)],
   studio: (socket, me, house) => partsOf(house).live.attend(socket, me),

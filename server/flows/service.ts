@@ -20,7 +20,7 @@ import { listed } from './list.ts';
 import { flows, scheduledPublishes } from './model.ts';
 import { PICTURES, type Pictures } from './pictures.ts';
 import type { Runs } from './runs.ts';
-import { starters } from './starters.ts';
+import { atHome, starters } from './starters.ts';
 
 /** The name under which a new workspace’s flows speak. */
 const SPEAKER = 'Robin';
@@ -132,7 +132,16 @@ export class FlowService {
     if (wish.starter !== undefined) {
       const starter = starters.find(({ id }) => id === wish.starter);
       if (!starter) throw notFound('starter');
-      return { flow: named(starter.flow), runs: starter.runs };
+      const { teams } = await this.house.ports.directories.of(me.workspace);
+      return {
+        flow: named(
+          atHome(
+            starter.flow,
+            [...teams.values()].map(({ name }) => name),
+          ),
+        ),
+        runs: starter.runs,
+      };
     }
     if (wish.from !== undefined) {
       const { draft } = await this.draft(me, wish.from);

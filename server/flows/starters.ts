@@ -17,8 +17,10 @@ import outOfHoursRuns from './starters/runs/out-of-hours.json' with { type: 'jso
 import priceWithAChartRuns from './starters/runs/price-with-a-chart.json' with { type: 'json' };
 import qualifyALeadRuns from './starters/runs/qualify-a-lead.json' with { type: 'json' };
 import statusOfAVisitRuns from './starters/runs/status-of-a-visit.json' with { type: 'json' };
+import warmGreetingRuns from './starters/runs/warm-greeting.json' with { type: 'json' };
 import welcomeBackRuns from './starters/runs/welcome-back.json' with { type: 'json' };
 import statusOfAVisit from './starters/status-of-a-visit.json' with { type: 'json' };
+import warmGreeting from './starters/warm-greeting.json' with { type: 'json' };
 import welcomeBack from './starters/welcome-back.json' with { type: 'json' };
 
 /** A flow to begin with, ready to be made one’s own. */
@@ -40,6 +42,12 @@ const starter = (id: string, purpose: string, content: unknown, runs: unknown): 
 
 /** The flows that a new one may begin from, in the order in which they are offered. */
 export const starters: readonly Starter[] = [
+  starter(
+    'warm-greeting',
+    'A warm line with three ways on: a question, a person, or just looking. A good first greeting',
+    warmGreeting,
+    warmGreetingRuns,
+  ),
   starter('greet-by-page', 'Says something else on each page, and leads on from there', greetByPage, greetByPageRuns),
   starter(
     'qualify-a-lead',
@@ -86,3 +94,15 @@ export const starters: readonly Starter[] = [
     welcomeBackRuns,
   ),
 ];
+
+/**
+ * A starter as a business can use it: what it hands over goes to the team of that name, or to the first that there is where
+ * there is none of it. Without any team it stays as it is, and the checks say so.
+ */
+export function atHome(flow: Flow, teams: readonly string[]): Flow {
+  const [first] = teams;
+  if (first === undefined) return flow;
+  const settled = <S extends object>(step: S): S =>
+    'team' in step && typeof step.team === 'string' && !teams.includes(step.team) ? { ...step, team: first } : step;
+  return { ...flow, scenes: flow.scenes.map(scene => ({ ...scene, steps: scene.steps.map(settled) })) };
+}

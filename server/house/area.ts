@@ -5,6 +5,7 @@ import type { AnyTable } from '../database/table.ts';
 import type { Doors } from '../http/serve.ts';
 import type { Measure } from '../metrics/metrics.ts';
 import type { Listener } from '../stream/listener.ts';
+import type { DayCount, Todo } from './day.ts';
 import type { Effect } from './effect.ts';
 import type { House } from './house.ts';
 import type { Personal } from './person.ts';
@@ -34,6 +35,10 @@ export interface Area {
   keeps?(house: House): readonly Passing[];
   /** What it keeps of people: told to them, and erased. */
   personal?(house: House): Personal;
+  /** What of its own a business sets up before visitors come. */
+  todo?(house: House): readonly Todo[];
+  /** What of its own tells how a day goes. */
+  day?(house: House): readonly DayCount[];
   /** What of its own is worth watching by whoever runs Kineta. */
   measures?(house: House): readonly Measure[];
   /** What it wants to hear of what happened. */

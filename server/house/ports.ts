@@ -39,6 +39,9 @@ export interface WorkspaceSettings {
   /** After how many hours without a word a conversation that a flow has is closed. */
   closesAfter: number | null;
   asksSecondFactor: boolean;
+  /** The lines of what is to do that were put away. */
+  putAway: string[];
+  createdAt: Date;
 }
 
 export interface TeamMember {
@@ -180,6 +183,8 @@ export interface Ports {
   figures: {
     /** How many conversations began with each flow in the last 28 days. */
     byFlow(workspace: string): Promise<ReadonlyMap<string, number>>;
+    /** How many began in each hour from the first instant on, up to the second. */
+    byHour(workspace: string, from: Date, to: Date): Promise<number[]>;
     /** How many began on each edition of a flow, ever. */
     byEdition(workspace: string, flow: string): Promise<ReadonlyMap<string, number>>;
     /** How many of the last 28 days’ conversations came to each scene of a flow. */

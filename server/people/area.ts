@@ -2,6 +2,7 @@ import type { Area } from '../house/area.ts';
 import { inParts } from '../house/person.ts';
 import { keepConsents } from './effects/consents.ts';
 import { rememberFacts } from './effects/remember.ts';
+import { newWithEmail } from './found.ts';
 import { consents, peopleWords, people as table } from './model.ts';
 import { peopleDoors } from './routes.ts';
 
@@ -10,6 +11,12 @@ export const people: Area = {
   name: 'people',
   tables: [table, peopleWords, consents],
   doors: peopleDoors,
+  day: ({ database }) => [
+    {
+      code: 'emails',
+      count: (workspace, from, to) => newWithEmail(database, workspace, from, to),
+    },
+  ],
   personal: ({ tables }) => ({
     tell: ({ workspace, visitors }) => [
       {

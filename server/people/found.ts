@@ -101,3 +101,14 @@ export async function fitting(
     orMore: isCommon || ids.length > MOST_FITTING,
   };
 }
+
+/** How many gave an email who were first seen from an instant to another. Raw: a count over an index. */
+export async function newWithEmail(database: Database, workspace: string, from: Date, to: Date): Promise<number> {
+  const [row] = await select<{ count: string }>(
+    database,
+    `SELECT COUNT(*) AS count FROM people
+     WHERE workspace_id = :workspace AND first_seen >= :from AND first_seen < :to AND email IS NOT NULL`,
+    { workspace, from, to },
+  );
+  return Number(row?.count ?? 0);
+}

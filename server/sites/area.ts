@@ -22,6 +22,23 @@ export const sites: Area = {
     sites: sitesOf(tables),
     boarding: new Boarding(await instanceSecret(tables)),
   }),
+  todo: ({ tables }) => [
+    {
+      code: 'a site',
+      async look(workspace) {
+        const all = await tables.in(workspace).of(table).all({}, { by: 'id' });
+        const seen = all.filter(({ seenAt }) => seenAt !== null).sort((a, b) => Number(b.seenAt) - Number(a.seenAt))[0];
+        return {
+          done: seen !== undefined,
+          about: {
+            sites: all.length,
+            name: (seen ?? all[0])?.name ?? '',
+            ...(seen?.seenAt ? { at: seen.seenAt.toISOString(), on: seen.seenOn ?? '' } : {}),
+          },
+        };
+      },
+    },
+  ],
   doors(doors, house) {
     siteDoors(doors, house, sitesOf(house.tables));
     settingUpDoors(doors, house, sitesOf(house.tables));

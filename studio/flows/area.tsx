@@ -14,6 +14,17 @@ export const flows: Area = {
     { path: '/flows/:id/reading', element: screen(() => import('./reading/reading.tsx')) },
     { path: '/flows/:id', element: screen(() => import('./workbench.tsx')) },
   ],
+  todo: {
+    'a flow that is live': ({ flows: count, name }, done) => ({
+      title: 'A flow that is live',
+      says: done
+        ? `Visitors meet “${name}”.`
+        : count === 0
+          ? 'There is none yet; begin with one that is ready.'
+          : `“${name}” is not published, or on no site yet.`,
+      to: '/flows',
+    }),
+  },
   keys: [lineKeys, choiceKeys, offerKeys, toolKeys, pageKeys, flowKeys, waysKeys],
   useCommands(navigate) {
     const { data } = useRoute(flowRoutes.list, {});

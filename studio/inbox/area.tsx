@@ -7,6 +7,7 @@ import { screen } from '../shell/screen.tsx';
 import { chime } from './chime.ts';
 import { replyKeys } from './keys.ts';
 import { showChange, useConversations, useCounts } from './store.ts';
+import { WhoWaits } from './who-waits.tsx';
 
 /** While much happens, lists are read anew at most so often, in milliseconds. */
 const READ_AT_MOST_EVERY = 700;
@@ -57,6 +58,17 @@ export const inbox: Area = {
   path: '/inbox',
   screens: [{ path: '/inbox/:id?', element: screen(() => import('./inbox.tsx')) }],
   keys: [replyKeys],
+  todo: {
+    'a conversation': (_, done) => ({
+      title: 'A conversation',
+      says: done
+        ? 'Somebody has talked with the chat.'
+        : 'Open the chat on your page and talk with it, as a visitor would.',
+      to: '/inbox',
+    }),
+  },
+  day: { conversations: 'Conversations' },
+  OnToday: WhoWaits,
   useBadge: () => useCounts().waiting,
   Attendant,
 };

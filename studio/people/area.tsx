@@ -4,5 +4,6 @@ import { screen } from '../shell/screen.tsx';
 export const people: Area = {
   name: 'People',
   path: '/people',
+  day: { emails: 'Emails given' },
   screens: [{ path: '/people', element: screen(() => import('./people.tsx')) }],
 };

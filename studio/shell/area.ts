@@ -1,7 +1,15 @@
+import type { TodoLine } from '@kineta/contract';
 import type { ComponentType } from 'react';
 import type { NavigateFunction, RouteObject } from 'react-router';
 import type { KeyTable } from '../ui/key-table.ts';
 import type { Command } from './commands.ts';
+
+export interface TodoWords {
+  title: string;
+  /** How it stands, in a sentence. */
+  says?: string;
+  to: string;
+}
 
 /** A part of the studio: all that the frame, the router and the command menu need of it. They only go through the list. */
 export interface Area {
@@ -16,6 +24,12 @@ export interface Area {
   useBadge?(): number;
   /** Follows what concerns it while somebody is signed in, wherever they are; shows nothing. */
   Attendant?: ComponentType;
+  /** How what is to do of its own before visitors come is told on Today, and where it is done; by its code. */
+  todo?: Readonly<Record<string, (about: TodoLine['about'], done: boolean) => TodoWords>>;
+  /** What of its own waits or needs a look, shown on Today. */
+  OnToday?: ComponentType;
+  /** What its figures of the day are called, by their codes. */
+  day?: Readonly<Record<string, string>>;
   /** What it offers in the command menu beside its name, asked for when that is opened. */
   useCommands?(navigate: NavigateFunction): readonly Command[];
   /** The keys of its places, for the sheet of all keys. */

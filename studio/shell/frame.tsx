@@ -81,7 +81,7 @@ export function Frame() {
     <div className="flex h-full max-md:flex-col-reverse print:block print:h-auto">
       <nav
         aria-label="Areas"
-        className="flex w-43 print:hidden shrink-0 flex-col bg-night px-2.5 pt-4 pb-4 text-night-3 max-md:w-full max-md:flex-row max-md:px-1 max-md:pt-1 max-md:pb-1"
+        className="flex w-43 print:hidden shrink-0 flex-col bg-night px-2.5 pt-4 pb-4 text-night-3 max-md:w-full max-md:flex-row max-md:overflow-x-auto max-md:px-1 max-md:pt-1 max-md:pb-1"
       >
         <div className="mb-3.5 px-2.5 text-white max-md:hidden">
           <Logo />
@@ -109,12 +109,12 @@ export function Frame() {
           <OpenTeams />
           <Link
             to="/you"
-            className="mt-3 block truncate text-white hover:underline"
+            className="mt-3 flex min-h-6 items-center truncate text-white hover:underline"
             title="Name, password, second factor"
           >
             {member.name}
           </Link>
-          <button type="button" onClick={signOut} className="flex items-center gap-1.5 hover:text-white">
+          <button type="button" onClick={signOut} className="flex min-h-6 items-center gap-1.5 hover:text-white">
             <LogOut className="size-3.5" aria-hidden="true" /> Sign out
           </button>
         </div>

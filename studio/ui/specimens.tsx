@@ -4,10 +4,11 @@ import { type ReactNode, useState } from 'react';
 import { AddButton } from './add-button.tsx';
 import { Button, IconButton } from './button.tsx';
 import { ChartCard } from './chart-card.tsx';
+import { DayList, DayRow } from './day-list.tsx';
 import { Dialog } from './dialog.tsx';
 import { EmojiPicker } from './emoji-picker.tsx';
 import { Empty } from './empty.tsx';
-import { Select, SmallInput, TextField } from './field.tsx';
+import { Choice, Select, SmallInput, TextField } from './field.tsx';
 import { Hint } from './hint.tsx';
 import { Keys } from './keys.tsx';
 import { LineText } from './line.tsx';
@@ -62,6 +63,23 @@ export default function Specimens() {
         <TextField label="Filled in" defaultValue="First visit" />
         <TextField label="With a mistake" defaultValue="hanne" mistake="That is not an email address." />
         <TextField label="Disabled" defaultValue="First visit" disabled />
+      </Specimen>
+      <Specimen of="Choice">
+        <Choice label="One of several" defaultValue="b">
+          <option value="a">the first</option>
+          <option value="b">the second</option>
+        </Choice>
+        <Choice label="With a mistake" mistake="This is needed." defaultValue="">
+          <option value="">none yet</option>
+        </Choice>
+      </Specimen>
+      <Specimen of="DayList · DayRow">
+        <DayList title="Who waits" count={1}>
+          <DayRow mark="1:48">Maud Ellery</DayRow>
+        </DayList>
+        <DayList title="Who waits" count={0} nothing="Nobody waits for a person.">
+          {null}
+        </DayList>
       </Specimen>
       <Specimen of="Select · SmallInput">
         <Select name="One of several" defaultValue="b">

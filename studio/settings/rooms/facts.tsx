@@ -1,4 +1,4 @@
-import { BusinessFact, Settings, settingsRoutes } from '@kineta/contract';
+import { BusinessFact, FIRST_FACTS, Settings, settingsRoutes } from '@kineta/contract';
 import type { FactType, Value } from '@kineta/core';
 import { useFieldArray } from 'react-hook-form';
 import { z } from 'zod';
@@ -145,6 +145,7 @@ export function Facts({ facts: given }: Pick<Settings, 'facts'>) {
     'at once',
   );
   const facts = useFieldArray({ control: form.control, name: 'facts' });
+  const written = form.watch('facts');
   return (
     <form onSubmit={form.submit}>
       <h2 className="font-script text-lg font-semibold">About the business</h2>
@@ -158,7 +159,12 @@ export function Facts({ facts: given }: Pick<Settings, 'facts'>) {
           ))}
         </ul>
       ) : null}
-      <div className="mt-2">
+      <div className="mt-2 flex flex-wrap gap-x-4">
+        {FIRST_FACTS.filter(({ name }) => !written.some(fact => fact.name === name)).map(({ name, type }) => (
+          <AddButton key={name} onClick={() => facts.append({ name, type, unit: '', value: '' })}>
+            {name}
+          </AddButton>
+        ))}
         <AddButton onClick={() => facts.append({ name: '', type: 'text', unit: '', value: '' })}>
           Another fact
         </AddButton>

@@ -2,6 +2,8 @@ import { accountRoutes } from '@kineta/contract';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
+import { SetFactorUp } from '../account/second-factor.tsx';
+import { useAccount, useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
@@ -11,8 +13,6 @@ import { TextField } from '../ui/field.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
-import { SetFactorUp } from './second-factor.tsx';
-import { useAccount, useSignedIn } from './store.ts';
 
 const heading = 'mb-2 font-script text-lg font-semibold';
 

@@ -1,0 +1,22 @@
+import type { Area } from '../shell/area.ts';
+import { screen } from '../shell/screen.tsx';
+import { dayAndTime } from '../ui/time.ts';
+
+/** The web sites that carry the chat. */
+export const sites: Area = {
+  name: 'Site',
+  path: '/sites',
+  forLeads: true,
+  screens: [{ path: '/sites', element: screen(() => import('./sites.tsx')) }],
+  todo: {
+    'a site': ({ sites: count, name, at, on }, done) => ({
+      title: done ? `The chat on ${on || name}` : 'The chat on your site',
+      says: done
+        ? `Last seen alive ${dayAndTime(String(at))}.`
+        : count === 0
+          ? 'Say which site, and put one line on its pages.'
+          : `Put one line on the pages of ${name}; it was not seen there yet.`,
+      to: '/sites',
+    }),
+  },
+};

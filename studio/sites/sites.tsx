@@ -1,0 +1,214 @@
+import { flowRoutes, type SiteDetail, siteRoutes } from '@kineta/contract';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { z } from 'zod';
+import { useAccount } from '../account/store.ts';
+import { call, sentenceOf } from '../shell/api.ts';
+import { isStale, useRoute } from '../shell/query.ts';
+import { useSentForm } from '../shell/sent-form.ts';
+import { Button } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { TextField } from '../ui/field.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { Skeleton } from '../ui/skeleton.tsx';
+import { dayAndTime } from '../ui/time.ts';
+
+/** A site as it is written: its domains one after the other. What is wrong with one is told at all of them. */
+const Written = z
+  .object({ name: z.string(), domains: z.string() })
+  .transform(({ name, domains }) => ({ name, domains: domains.split(/[\s,]+/).filter(Boolean) }))
+  .pipe(siteRoutes.make.body);
+
+async function anew(): Promise<void> {
+  await isStale(siteRoutes.list);
+  void useAccount.getState().load();
+}
+
+function NewSite() {
+  const form = useSentForm(Written, { name: '', domains: '' }, async body => {
+    await call(siteRoutes.make, { body });
+    form.reset();
+    await anew();
+  });
+  const { register, submit, mistake, mistakeAt, formState } = form;
+  return (
+    <form
+      onSubmit={submit}
+      noValidate
+      className="grid max-w-3xl grid-cols-[14rem_1fr_auto] items-start gap-3 max-md:grid-cols-1"
+    >
+      <TextField label="A site’s name" placeholder="Our shop" mistake={mistakeAt('name')} {...register('name')} />
+      <TextField
+        label="Its domains"
+        placeholder="brackenrow.example, *.brackenrow.example"
+        mistake={mistakeAt('domains') ?? mistake}
+        {...register('domains')}
+      />
+      <Button type="submit" look="main" className="mt-6 max-md:mt-0" disabled={formState.isSubmitting}>
+        Add the site
+      </Button>
+    </form>
+  );
+}
+
+function Snippet({ site }: { site: SiteDetail }) {
+  return (
+    <div>
+      <p className="mb-1 text-ink-2">
+        Put this line on every page that is to have the chat, before the end of its body. It loads after the page, and
+        never holds it up.
+      </p>
+      <div className="flex gap-2">
+        <input
+          aria-label={`The line for ${site.name}`}
+          readOnly
+          value={site.snippet}
+          className="min-w-0 flex-1 rounded-md border border-rule bg-paper-2 px-2.5 py-1.5 font-mono text-[0.8125rem]"
+          onFocus={event => event.target.select()}
+        />
+        <Button
+          onClick={() => navigator.clipboard?.writeText(site.snippet).then(() => toast.success('The line is copied.'))}
+        >
+          Copy
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function SiteForm({ site }: { site: SiteDetail }) {
+  const written = { name: site.name, domains: site.domains.join(', ') };
+  const form = useSentForm(Written, written, async body => {
+    const kept = await call(siteRoutes.change, { params: { id: site.id }, body });
+    form.reset({ name: kept.name, domains: kept.domains.join(', ') });
+    await anew();
+    toast.success('Saved.');
+  });
+  const { register, submit, mistake, mistakeAt, formState } = form;
+  return (
+    <form onSubmit={submit} noValidate className="grid grid-cols-[14rem_1fr_auto] items-start gap-3 max-md:grid-cols-1">
+      <TextField label="Name" mistake={mistakeAt('name')} {...register('name')} />
+      <TextField
+        label="Domains, exact or with all below them (*.)"
+        mistake={mistakeAt('domains') ?? mistake}
+        {...register('domains')}
+      />
+      <Button type="submit" className="mt-6 max-md:mt-0" disabled={!formState.isDirty || formState.isSubmitting}>
+        Save
+      </Button>
+    </form>
+  );
+}
+
+function Site({ site }: { site: SiteDetail }) {
+  const { flowName } = useFlowName(site.flow);
+  const [asksKey, setAsksKey] = useState(false);
+  const params = { id: site.id };
+  const settle = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      await anew();
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
+  return (
+    <li className="space-y-4 border-t border-rule py-6">
+      <div className="flex flex-wrap items-center gap-3">
+        <h2 className="font-script text-lg font-semibold">{site.name}</h2>
+        {site.off ? (
+          <Pill tone="neutral">switched off</Pill>
+        ) : site.seen ? (
+          <Pill tone="fine">
+            seen alive {dayAndTime(site.seen.at)}, on {site.seen.on}
+          </Pill>
+        ) : (
+          <Pill tone="waits">not seen yet</Pill>
+        )}
+        <span className="text-ink-2">{flowName ? `Visitors meet “${flowName}”.` : 'Visitors meet no flow yet.'}</span>
+      </div>
+      <Snippet site={site} />
+      <SiteForm site={site} />
+      <div className="flex flex-wrap items-center gap-3">
+        <Button onClick={() => settle(() => call(siteRoutes.change, { params, body: { off: !site.off } }))}>
+          {site.off ? 'Switch the chat on' : 'Switch the chat off'}
+          <span className="sr-only"> on {site.name}</span>
+        </Button>
+        <Button look="quiet" onClick={() => setAsksKey(true)}>
+          Another key
+        </Button>
+        {site.oldKeyUntil ? (
+          <span className="text-ink-2">The line with the key before is good until {dayAndTime(site.oldKeyUntil)}.</span>
+        ) : null}
+      </div>
+      {asksKey ? (
+        <Dialog
+          open
+          title={`Another key for ${site.name}?`}
+          description="The line to paste will be another. The one that is on your pages now goes on for a day, and then no more."
+          onClose={() => setAsksKey(false)}
+        >
+          <div className="flex justify-end gap-2">
+            <Button onClick={() => setAsksKey(false)}>Keep this one</Button>
+            <Button
+              look="danger"
+              onClick={() => {
+                setAsksKey(false);
+                void settle(() => call(siteRoutes.newKey, { params }));
+              }}
+            >
+              Change the key
+            </Button>
+          </div>
+        </Dialog>
+      ) : null}
+    </li>
+  );
+}
+
+/** The name of a flow, as the list of flows has it. */
+function useFlowName(flow: string | null): { flowName: string | undefined } {
+  const { data } = useRoute(flowRoutes.list, {});
+  return { flowName: data?.flows.find(({ id }) => id === flow)?.name };
+}
+
+/** The sites: which pages carry the chat, the line to paste, and whether it is alive there. */
+export default function Sites() {
+  const { data, error } = useRoute(siteRoutes.list, {});
+  useEffect(() => {
+    document.title = 'Site · Kineta';
+    // A page that has just loaded the chat is no message of its own.
+    const timer = setInterval(() => void isStale(siteRoutes.list), 5_000);
+    return () => clearInterval(timer);
+  }, []);
+  return (
+    <main className="h-full overflow-y-auto">
+      <header className="flex min-h-13 items-center border-b border-rule px-6 max-md:px-4">
+        <h1 className="font-script text-xl font-semibold">Site</h1>
+      </header>
+      <div className="max-w-4xl px-6 pt-5 pb-16 max-md:px-4">
+        {data ? (
+          <>
+            {data.length === 0 ? (
+              <p className="mb-3 text-ink-2">
+                Which web site is to have the chat? Only pages of its domains will be able to show it.
+              </p>
+            ) : null}
+            <NewSite />
+            <ul aria-label="Sites" className="mt-6">
+              {data.map(site => (
+                <Site key={site.id} site={site} />
+              ))}
+            </ul>
+          </>
+        ) : error ? (
+          <p role="alert" className="text-brick">
+            {sentenceOf(error)}
+          </p>
+        ) : (
+          <Skeleton lines={6} />
+        )}
+      </div>
+    </main>
+  );
+}
