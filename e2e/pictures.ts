@@ -111,10 +111,6 @@ await hanne
   .getByRole('button', { name: /^\d+ problems, \d+ advice$/ })
   .click();
 await take(hanne, 'checks');
-await hanne.keyboard.press('Control+k');
-await hanne.getByRole('dialog', { name: 'Command menu' }).getByRole('combobox').fill('estimate');
-await take(hanne, 'command-menu');
-await hanne.keyboard.press('Escape');
 
 const maud = await visit(browser, stack, { ...wide, path: '/' });
 await maud.pick('Price a heat pump');
@@ -162,11 +158,6 @@ await hanne.getByText('was read from every-kind.json').waitFor({ state: 'hidden'
 await hanne.setViewportSize({ width: 1280, height: 2060 });
 await take(hanne, 'kinds');
 await hanne.setViewportSize(wide.viewport);
-await hanne.getByRole('link', { name: 'Flows' }).click();
-await hanne.getByRole('button', { name: 'New flow' }).click();
-await hanne.getByRole('radio', { name: 'Price a heat pump' }).check();
-await take(hanne, 'starters');
-await hanne.keyboard.press('Escape');
 await hanne.getByRole('link', { name: 'Settings' }).click();
 await hanne.getByRole('link', { name: 'Members' }).click();
 await hanne.getByRole('list', { name: 'Members' }).waitFor();
