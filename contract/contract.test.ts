@@ -9,7 +9,15 @@ test('every route has a place of its own and says who may call it', () => {
   const places = Object.values(allRoutes).map(route => `${route.method} ${route.path}`);
   expect(new Set(places).size).toBe(places.length);
   const open = Object.entries(allRoutes).filter(([, route]) => route.access === 'anyone');
-  expect(open.map(([name]) => name)).toEqual(['account.signIn']);
+  expect(open.map(([name]) => name)).toEqual([
+    'account.signIn',
+    'firstRun.look',
+    'firstRun.begin',
+    'members.lookAtInvitation',
+    'members.join',
+    'members.forgotPassword',
+    'members.setPassword',
+  ]);
 });
 
 test('the description of the API names what it refers to, and nothing for nothing', () => {

@@ -146,7 +146,7 @@ describe('playing a flow', () => {
     });
     const { acts } = perform(flow, [opened]);
     expect(acts.map(act => act.act)).toEqual(['enter', 'direction', 'say', 'end']);
-    expect(acts[1]).toMatchObject({ says: { code: 'team closed', team: 'Accounts', until: 'Mon 09:00' } });
+    expect(acts[1]).toMatchObject({ says: { code: 'team closed', team: 'Accounts', until: 'Monday at 09:00' } });
   });
 
   test('what is written after the end begins anew', () => {

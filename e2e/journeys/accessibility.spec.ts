@@ -64,6 +64,29 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await hanne.getByRole('link', { name: 'Settings' }).click();
   await hanne.getByRole('list', { name: 'Facts about the business' }).waitFor();
   expect(await serious(hanne), 'settings').toEqual([]);
+  for (const [room, there] of [
+    ['Members', hanne.getByRole('list', { name: 'Members' })],
+    ['Email', hanne.getByLabel('Write from')],
+    ['Services', hanne.getByLabel('Host', { exact: true })],
+    ['Security', hanne.getByLabel(/Ask it of everybody/)],
+    ['Teams and hours', hanne.getByRole('list', { name: 'Teams' })],
+  ] as const) {
+    await hanne.getByRole('link', { name: room, exact: true }).click();
+    await there.waitFor();
+    expect(await serious(hanne), room).toEqual([]);
+  }
+  await hanne.getByRole('button', { name: 'Hours of Sales' }).click();
+  await hanne.getByRole('list', { name: 'Holidays' }).waitFor();
+  expect(await serious(hanne), 'hours').toEqual([]);
+  await hanne.getByRole('link', { name: 'Hanne Brill' }).click();
+  await hanne.getByRole('list', { name: 'Where you are signed in' }).waitFor();
+  expect(await serious(hanne), 'you').toEqual([]);
+  await hanne.getByRole('link', { name: 'Site', exact: true }).click();
+  await hanne.getByRole('list', { name: 'Sites' }).waitFor();
+  expect(await serious(hanne), 'sites').toEqual([]);
+  await hanne.getByRole('link', { name: 'Today' }).click();
+  await hanne.getByRole('region', { name: 'The day' }).waitFor();
+  expect(await serious(hanne), 'today').toEqual([]);
 
   await hanne.getByRole('link', { name: 'Inbox' }).click();
   await hanne.getByRole('list', { name: 'Waiting' }).getByRole('link').first().click();

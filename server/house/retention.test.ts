@@ -35,6 +35,14 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         0,
       ],
       [
+        "invitations that nobody took",
+        0,
+      ],
+      [
+        "links for a new password",
+        0,
+      ],
+      [
         "wrong passwords",
         1,
       ],

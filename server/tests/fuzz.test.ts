@@ -15,6 +15,7 @@ import { io, type Socket } from 'socket.io-client';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { z } from 'zod';
 import type { RunningServer } from '../server.ts';
+import { sites } from '../sites/model.ts';
 import { givenFor } from './hostile.arbitrary.ts';
 import { Browser, boardingPass, emptyDatabase, greeting, makeWorkspace, testServer, type Workspace } from './kineta.ts';
 
@@ -103,6 +104,13 @@ interface Answered {
 }
 
 describe('no live event fails at what it is given', () => {
+  // Its routes have been asked all kinds of things by then.
+  beforeAll(() =>
+    server.house.tables
+      .in(workspace.id)
+      .of(sites)
+      .change({ siteKey: workspace.siteKey, isOff: false, domains: ['brackenrow.example'] }, { id: workspace.site }),
+  );
   const opened = async (namespace: string, auth: object, cookie?: string): Promise<Socket> => {
     const socket = io(`${server.url}${namespace}`, {
       transports: ['websocket'],

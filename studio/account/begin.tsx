@@ -4,9 +4,10 @@ import { z } from 'zod';
 import { call, sentenceOf } from '../shell/api.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
-import { Choice, TextField } from '../ui/field.tsx';
+import { TextField } from '../ui/field.tsx';
 import { LinkGone, Outside, tokenHere } from './outside.tsx';
-import { countries, currencyList, currencyOf, languages, proposedRegion, zones } from './regions.ts';
+import { RegionFields } from './region-fields.tsx';
+import { currencyOf, proposedRegion } from './regions.ts';
 import { useAccount } from './store.ts';
 
 const { body } = firstRunRoutes.begin;
@@ -85,6 +86,11 @@ function BeginForm() {
       enter(account);
     },
   );
+  /** The currency follows the country. */
+  const follow = (event: { target: { value: string } }) => {
+    const currency = currencyOf(event.target.value);
+    if (currency) setValue('business.currency', currency);
+  };
   const [purpose, answering, monthly] = [watch('purpose'), watch('answering'), watch('monthly')];
   return (
     <Outside title="Welcome. What is your business?" wide>
@@ -98,41 +104,13 @@ function BeginForm() {
             mistake={mistakeAt('business.name')}
             {...register('business.name')}
           />
-          <Choice
-            label="Country"
-            mistake={mistakeAt('business.country')}
-            {...register('business.country', {
-              onChange: event => {
-                const currency = currencyOf(event.target.value);
-                if (currency) setValue('business.currency', currency);
-              },
+          <RegionFields
+            language={navigator.language}
+            field={name => ({
+              mistake: mistakeAt(`business.${name}`),
+              ...register(`business.${name}`, name === 'country' ? { onChange: follow } : {}),
             })}
-          >
-            {countries.map(({ code, name }) => (
-              <option key={code} value={code}>
-                {name}
-              </option>
-            ))}
-          </Choice>
-          <Choice label="Time zone" mistake={mistakeAt('business.zone')} {...register('business.zone')}>
-            {zones.map(zone => (
-              <option key={zone}>{zone}</option>
-            ))}
-          </Choice>
-          <Choice label="Language" mistake={mistakeAt('business.language')} {...register('business.language')}>
-            {languages(navigator.language).map(({ code, name }) => (
-              <option key={code} value={code}>
-                {name}
-              </option>
-            ))}
-          </Choice>
-          <Choice label="Currency" mistake={mistakeAt('business.currency')} {...register('business.currency')}>
-            {currencyList.map(({ code, name }) => (
-              <option key={code} value={code}>
-                {name}
-              </option>
-            ))}
-          </Choice>
+          />
         </Section>
         <Section title="You">
           <TextField

@@ -1,9 +1,9 @@
 import { Business, Settings, settingsRoutes } from '@kineta/contract';
 import { z } from 'zod';
-import { countries, currencyList, languages, zones } from '../../account/regions.ts';
+import { RegionFields } from '../../account/region-fields.tsx';
 import { useSignedIn } from '../../account/store.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
-import { Choice, TextField } from '../../ui/field.tsx';
+import { TextField } from '../../ui/field.tsx';
 import { Facts } from './facts.tsx';
 import { SaveRow } from './save-row.tsx';
 import { useSaved } from './saved.ts';
@@ -26,32 +26,7 @@ function Where() {
           mistake={mistakeAt('name')}
           {...register('name')}
         />
-        <Choice label="Country" mistake={mistakeAt('country')} {...register('country')}>
-          {countries.map(one => (
-            <option key={one.code} value={one.code}>
-              {one.name}
-            </option>
-          ))}
-        </Choice>
-        <Choice label="Time zone" mistake={mistakeAt('zone')} {...register('zone')}>
-          {zones.map(one => (
-            <option key={one}>{one}</option>
-          ))}
-        </Choice>
-        <Choice label="Language" mistake={mistakeAt('language')} {...register('language')}>
-          {languages(language).map(one => (
-            <option key={one.code} value={one.code}>
-              {one.name}
-            </option>
-          ))}
-        </Choice>
-        <Choice label="Currency" mistake={mistakeAt('currency')} {...register('currency')}>
-          {currencyList.map(one => (
-            <option key={one.code} value={one.code}>
-              {one.name}
-            </option>
-          ))}
-        </Choice>
+        <RegionFields language={language} field={field => ({ mistake: mistakeAt(field), ...register(field) })} />
       </div>
       <SaveRow form={form}>Save name and place</SaveRow>
     </form>
