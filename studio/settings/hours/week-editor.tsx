@@ -36,7 +36,6 @@ export function Spans({
           <SmallInput
             name={`${of}, from`}
             type="time"
-            className="w-26"
             value={span.from}
             aria-invalid={wrong?.at === index ? true : undefined}
             onChange={event => change(index, { from: event.target.value || span.from })}
@@ -46,7 +45,6 @@ export function Spans({
           <SmallInput
             name={`${of}, to`}
             type="time"
-            className="w-26"
             value={span.to === '24:00' ? '00:00' : span.to}
             aria-invalid={wrong?.at === index ? true : undefined}
             onChange={event =>
