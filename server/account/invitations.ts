@@ -1,4 +1,5 @@
 import type { Invitation, Invited, Role } from '@kineta/contract';
+import { isTaken } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -83,7 +84,13 @@ export async function invite(
     createdAt: now,
     expiresAt: new Date(now.getTime() + GOOD_FOR),
   };
-  const id = await rows.of(invitations).add(row);
+  const id = await rows
+    .of(invitations)
+    .add(row)
+    .catch(error => {
+      // Somebody else invited them in the same moment.
+      throw isTaken(error) ? refuse('This address was invited already. Send the invitation again below.') : error;
+    });
   return sendOut(house, me, { ...row, id, workspaceId: me.workspace }, token);
 }
 
@@ -124,7 +131,13 @@ export async function join(
     if (await tables.everywhere(members).one({ email }, { transaction })) throw gone();
     const rows = tables.in(workspace);
     const createdAt = new Date();
-    const id = await rows.of(members).add({ email, name, role, passwordHash: hash, createdAt }, { transaction });
+    const id = await rows
+      .of(members)
+      .add({ email, name, role, passwordHash: hash, createdAt }, { transaction })
+      .catch(error => {
+        // Another business, which asked them as well, was quicker.
+        throw isTaken(error) ? gone() : error;
+      });
     const there = await rows.of(teams).all({ id: asked.teams }, { only: ['id'], transaction });
     for (const { id: teamId } of there) await rows.of(teamMembers).add({ teamId, memberId: id }, { transaction });
     await rows.of(invitations).remove({ id: asked.id }, { transaction });

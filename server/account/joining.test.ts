@@ -115,6 +115,11 @@ describe('who is asked to join', () => {
     expect((await looked(second.link)).problem.code).toBe('link_gone');
   });
 
+  test('by several at the same moment, is asked once', async () => {
+    const all = await Promise.all([1, 2, 3, 4].map(() => invite('maud@joining.example')));
+    expect(all.map(({ status }) => status).toSorted()).toEqual([200, 409, 409, 409]);
+  });
+
   test('is too late after seven days', async () => {
     const { reply } = await invite('late@joining.example');
     const rows = server.house.tables.in(workspace.id).of(invitations);
