@@ -50,7 +50,7 @@ export class Directories {
     const rows = this.tables.in(id);
     const [workspace, people, groups, memberships, flows] = await Promise.all([
       this.tables.everywhere(workspaces).one({ id }),
-      rows.of(members).all({ restingSince: null }, { by: 'name', only: ['id', 'name', 'email', 'role'] }),
+      rows.of(members).all({}, { by: 'name', only: ['id', 'name', 'email', 'role', 'restingSince'] }),
       rows.of(teams).all({}, { by: 'id' }),
       rows.of(teamMembers).all({}),
       this.ports.flows.names(id),
@@ -59,7 +59,12 @@ export class Directories {
     return {
       workspace,
       business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
-      members: new Map(people.map(({ id: member, name, email, role }) => [member, { id: member, name, email, role }])),
+      members: new Map(
+        people.map(({ id: member, name, email, role, restingSince }) => [
+          member,
+          { id: member, name, email, role, resting: restingSince !== null },
+        ]),
+      ),
       teams: new Map(
         groups.map(({ id: team, name, hours }) => [
           team,

@@ -144,6 +144,10 @@ describe('members', () => {
     const agent = await new Browser(server).signIn(workspace.agent);
     const id = await idOf(workspace.agent);
     expect((await lead.call(memberRoutes.rest, { params: { id } })).reply.resting).toBe(true);
+    // Nothing is given to them any more, and what they did is still theirs by name.
+    expect((await lead.call(accountRoutes.me)).reply.members.map(member => member.id)).not.toContain(id);
+    const directory = await server.house.ports.directories.of(workspace.id);
+    expect(directory.members.get(id)).toMatchObject({ name: 'Agent of joining', resting: true });
     expect((await agent.call(accountRoutes.me)).problem.code).toBe('not_signed_in');
     const refused = await new Browser(server).call(accountRoutes.signIn, {
       body: { email: workspace.agent, password: PASSWORD },

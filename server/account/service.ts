@@ -123,7 +123,7 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
     workspace,
     business: workspace.business,
     published: [...published],
-    members: [...people.values()],
+    members: [...people.values()].filter(({ resting }) => !resting),
     teams: [...teams.values()].map(team => {
       const state = team.hours ? opening(team.hours, now) : ({ open: true, until: null } as const);
       const changes = state.open ? state.until : state.from;

@@ -120,7 +120,8 @@ export class AgentService {
         const team = teams.get(to.team);
         return { does: 'pass on', to: team && { team: { id: team.id, name: team.name } } };
       }
-      const member = members.get(to.member);
+      const found = members.get(to.member);
+      const member = found?.resting ? undefined : found;
       return { does: 'pass on', to: member && { member: { id: member.id, name: member.name } } };
     });
   }
@@ -172,7 +173,7 @@ export class AgentService {
     const giver: Giver = {
       id: me.id,
       name: me.name,
-      isMember: directory.members.has(me.id),
+      isMember: directory.members.get(me.id)?.resting === false,
       isLead: me.role === 'lead',
     };
     const place = { workspace: me.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };

@@ -49,6 +49,8 @@ export interface TeamMember {
   name: string;
   email: string;
   role: Role;
+  /** Put to rest: still known by name for what they did, and given nothing any more. */
+  resting: boolean;
 }
 
 export interface Team {
