@@ -32,7 +32,7 @@ export function TwoWeeks({
   return (
     <section aria-labelledby={heading}>
       <h3 id={heading} className="mb-1.5 text-xs font-semibold tracking-wider text-ink-2 uppercase">
-        The next two weeks, as visitors meet them
+        The next two weeks for visitors
       </h3>
       <ol>
         {openDays(hours, now, 14).map(({ date, open }) => {
