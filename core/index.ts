@@ -1,3 +1,4 @@
+export { answeredBy } from './conversation/entries/answered.ts';
 export type { EntryKind, Reader } from './conversation/entries/kind.ts';
 export {
   EntryBody,
@@ -163,5 +164,10 @@ export { momentWords } from './hours/moment.ts';
 export { type Opening, openBetween, openDays, opening } from './hours/opening.ts';
 export { type Presence, presence } from './hours/presence.ts';
 export { Span as OpenSpan, type SpanMistake, spanMistake } from './hours/span.ts';
+export { Colour, contrast } from './look/colour.ts';
+export { drawnFaces, glyphStrokes, type LauncherGlyph, launcherGlyphs } from './look/drawn.ts';
+export { faceAddress, type LauncherDress, launcherDress, PHONES, type WindowDress, windowDress } from './look/dress.ts';
+export { Face, Look, PictureAddress, picturesOf, plainLook, type Standing } from './look/look.ts';
+export { type Adjusted, type Palette, paletteOf, type Scheme, WORDS as CONTRAST_OF_WORDS } from './look/palette.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';

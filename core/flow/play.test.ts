@@ -442,3 +442,26 @@ describe('whatever happens', () => {
     );
   });
 });
+
+describe('what is said whichever flow leads', () => {
+  const pick: Step = {
+    id: 'pick',
+    kind: 'ask',
+    line: line('Which?'),
+    answer: { type: 'choice', choices: [{ id: 'flat', label: 'Flat' }] },
+    tries: 3,
+  };
+  const world = { ...tuesday, replies: { notUnderstood: 'Say that again?', goodbye: 'Farewell.' } };
+  test('is said in place of our own words', () => {
+    const { acts } = perform(flowOf({ welcome: [pick, end] }), [opened, typed('wibble'), typed('stop')], world);
+    expect(said(acts)).toEqual(['Which?', 'Say that again?', 'Farewell.']);
+  });
+  test('gives way to a question’s own words, and to what tells more', () => {
+    const own: Step = { ...pick, again: line('A flat, or none?') };
+    expect(said(perform(flowOf({ welcome: [own, end] }), [opened, typed('wibble')], world).acts).at(-1)).toBe(
+      'A flat, or none?',
+    );
+    const low = perform(flowOf({ welcome: [bill, end] }, facts), [opened, typed('12')], world);
+    expect(said(low.acts).at(-1)).toContain('too low');
+  });
+});

@@ -9,6 +9,7 @@ import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
 import { type Program, programOf } from './program.ts';
 import type { Session } from './session.ts';
+import { standing } from './standing.ts';
 import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
 import { MOST_WORK } from './work.ts';
 import type { World } from './world.ts';
@@ -212,7 +213,7 @@ function follow(order: Order, player: Player, waiting: number, run: Performance)
       run.acts.push({
         act: 'say',
         step: run.idOf(waiting),
-        line: spoken(run.world.locale.language, 'goodbye'),
+        line: standing(run.world, 'goodbye') ?? spoken(run.world.locale.language, 'goodbye'),
       });
       run.acts.push({ act: 'end' });
       return END;

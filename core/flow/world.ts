@@ -2,6 +2,9 @@ import type { Facts, Locale } from '../facts/fact.ts';
 import type { Visit } from '../facts/given.ts';
 import type { OpeningHours } from '../hours/hours.ts';
 
+/** What is said whichever flow leads. */
+export type StandingReply = 'notUnderstood' | 'goodbye' | 'emailCameBack';
+
 /** All that playing may know of the world besides the session. The same world gives the same acts. */
 export interface World {
   /** Epoch milliseconds. */
@@ -19,6 +22,8 @@ export interface World {
   business: Facts;
   /** How the visit came about. */
   visit: Visit;
+  /** What the lead has us say in place of our own words, where that is anything; `{address}` stands for an email’s. */
+  replies?: Readonly<Partial<Record<StandingReply, string>>>;
   /** Opening hours by the team's name; a team without hours is always open. */
   hours: Readonly<Record<string, OpeningHours>>;
 }

@@ -9,6 +9,7 @@ import { Answer, type AnswerType, answerKindOf } from '../answers/registry.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineOf, lineReads, lineText } from '../line.ts';
 import type { AnswerShown } from '../shown.ts';
+import { standing } from '../standing.ts';
 import { type Exit, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings } from './say.ts';
 
@@ -172,7 +173,9 @@ export const ask: StepKind<Ask> = {
           run.tell(step.id, { code: 'not understood', tries: step.tries });
           return giveUp;
         }
-        const line = speakAgain ? speakAgain(run) : lineOf(kind.again(answer, understood.unclear, run.world));
+        // What tells more than that it was not understood is said in its own words.
+        const missed = understood.unclear === 'no match' ? standing(run.world, 'notUnderstood') : undefined;
+        const line = speakAgain?.(run) ?? missed ?? lineOf(kind.again(answer, understood.unclear, run.world));
         run.acts.push({ act: 'ask', step: step.id, line, answer: shown(run) });
         return WAIT;
       },

@@ -5,6 +5,7 @@ import { spoken } from '../../messages/message.ts';
 import { fingerprint } from '../dice.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineReads, lineText } from '../line.ts';
+import { standing } from '../standing.ts';
 import { consentTo } from './consent.ts';
 import type { StepFinding, StepKind } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
@@ -130,7 +131,9 @@ export const email: StepKind<Email> = {
           run.acts.push({
             act: 'say',
             step: step.id,
-            line: spoken(run.world.locale.language, 'email came back', { address }),
+            line:
+              standing(run.world, 'emailCameBack', { address }) ??
+              spoken(run.world.locale.language, 'email came back', { address }),
           });
       },
     };
