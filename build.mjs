@@ -63,6 +63,7 @@ else {
   ]);
   await forBrowsers('widget', 'vite.config.ts');
   await forBrowsers('widget', 'vite.rehearsal.config.ts');
+  await forBrowsers('widget', 'vite.preview.config.ts');
   await forBrowsers('widget', 'vite.loader.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
   // The picker of emoji fetches these two when it is first opened.

@@ -29,7 +29,12 @@ const studio = await createServer({
 });
 await studio.listen();
 
-for (const configFile of ['vite.config.ts', 'vite.rehearsal.config.ts', 'vite.loader.config.ts'])
+for (const configFile of [
+  'vite.config.ts',
+  'vite.rehearsal.config.ts',
+  'vite.preview.config.ts',
+  'vite.loader.config.ts',
+])
   await build({
     root: join(root, 'widget'),
     configFile: join(root, 'widget', configFile),

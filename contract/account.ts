@@ -1,4 +1,4 @@
-import { OpeningHours } from '@kineta/core';
+import { OpeningHours, PictureAddress } from '@kineta/core';
 import { z } from 'zod';
 import { Business, Purpose } from './business.ts';
 import { Done, Instant, RowId, route } from './route.ts';
@@ -26,7 +26,13 @@ export const NewPassword = z
 const Code = z.string().trim().min(6).max(20);
 
 /** Somebody of the workspace, as others see them. */
-export const Member = z.object({ id: RowId, name: z.string(), role: Role });
+export const Member = z.object({
+  id: RowId,
+  name: z.string(),
+  role: Role,
+  /** Their picture that visitors see, by its address. */
+  picture: z.string().nullable(),
+});
 export type Member = z.infer<typeof Member>;
 
 /** A team and whether somebody is there now; `until` or `from` as the state is. */
@@ -123,11 +129,12 @@ export const accountRoutes = {
   profile: route({
     method: 'PUT',
     path: '/api/account/profile',
-    summary: 'Change one’s own name and languages',
+    summary: 'Change one’s own name, languages and picture',
     access: 'member',
     body: z.strictObject({
       name: PersonName,
       languages: z.array(z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'That is no language.')).max(20),
+      picture: PictureAddress.nullable().optional(),
     }),
     reply: Account,
   }),

@@ -187,13 +187,4 @@ export const flowRoutes = {
     params: ById,
     reply: FlowSummary,
   }),
-  addPicture: route({
-    method: 'POST',
-    path: '/api/pictures',
-    summary: 'Upload a picture for lines; PNG, JPEG, GIF or WebP of at most 4 MB',
-    access: 'lead',
-    bodyType: 'image/*',
-    most: 4_000,
-    reply: z.object({ src: z.string() }),
-  }),
 };

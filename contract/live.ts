@@ -39,6 +39,8 @@ export const Welcome = z.object({
   visitor: VisitorPass.optional(),
   conversation: RowId,
   holder: Holder,
+  /** The flow that leads, or led last. */
+  flow: RowId.nullable(),
   speaker: z.string(),
   business: z.string(),
   open: z.boolean(),

@@ -2,10 +2,12 @@ import { accountRoutes, firstRunRoutes } from './account.ts';
 import { conversationRoutes } from './conversations.ts';
 import { editionRoutes } from './editions.ts';
 import { flowRoutes } from './flows.ts';
+import { lookRoutes } from './look.ts';
 import { memberRoutes } from './members.ts';
 import { noticeRoutes } from './notices.ts';
 import { orderRoutes } from './orders.ts';
 import { peopleRoutes } from './people.ts';
+import { pictureRoutes } from './pictures.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
 import { runRoutes } from './runs.ts';
@@ -25,6 +27,8 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('teams', teamRoutes),
   ...named('sites', siteRoutes),
   ...named('flows', flowRoutes),
+  ...named('looks', lookRoutes),
+  ...named('pictures', pictureRoutes),
   ...named('editions', editionRoutes),
   ...named('runs', runRoutes),
   ...named('replay', replayRoutes),

@@ -1,9 +1,11 @@
-import type { FileGiven, Holder } from '@kineta/core';
+import type { FileGiven, Holder, LauncherDress, WindowDress } from '@kineta/core';
 import type { Entry } from './conversations.ts';
 import type { VisitorReply } from './live.ts';
 
 /** What was picked, filled in or sent, beside the words that stand for it, and the question that it answers. */
 export type Picked = Omit<VisitorReply, 'clientId' | 'text'>;
+
+export type { LauncherDress, WindowDress } from '@kineta/core';
 
 /** A message on its way: kept in the browser until the server has it. */
 export interface Pending extends Picked {
@@ -19,6 +21,8 @@ export interface ChatState {
   /** Why the chat cannot be had here, when it is refused. */
   refusal: string;
   holder: Holder;
+  /** The flow that leads, or led last. */
+  flow: string | null;
   speaker: string;
   business: string;
   open: boolean;
@@ -36,6 +40,8 @@ export interface Staged {
   chat: ChatState;
   /** What is noted in the margin, by the number of the entry after which it happened. */
   notes: Record<number, string[]>;
+  /** What the window wears, where that is not what it came in. */
+  dress?: WindowDress;
 }
 
 /** What such a page tells its window, which is of the same origin. */
@@ -49,3 +55,25 @@ export type StagedCall =
   | { kineta: 'ready' }
   | { kineta: 'replied'; text: string; picked: Picked; file?: FileGiven }
   | { kineta: 'back'; number: number };
+
+/** What the page shows on which a look is edited: the launcher, and the chat as a visitor would have it. */
+export interface Previewed {
+  launcher: Pick<LauncherDress, 'style' | 'words' | 'shape'> & {
+    picture: { strokes: string } | { src: string } | null;
+  };
+  window: WindowDress;
+  scheme: 'light' | 'dark';
+  isOpen: boolean;
+  chat: ChatState;
+}
+
+/** What the studio tells that page, which is of the same origin. */
+export interface PreviewNews {
+  kineta: 'previewed';
+  previewed: Previewed;
+}
+
+/** What that page tells the studio. */
+export interface PreviewCall {
+  kineta: 'ready';
+}

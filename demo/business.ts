@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BusinessFact } from '@kineta/contract';
-import { type Flow, type OpeningHours, readFlow } from '@kineta/core';
+import { type Flow, Look, type OpeningHours, readFlow } from '@kineta/core';
 import { proposedHolidays } from '@kineta/server';
 
 /** The made-up business of the demo. Emails end in .example, phone numbers are from the range kept for fiction. */
@@ -28,6 +28,19 @@ export const businessFacts: BusinessFact[] = [
   { name: 'policy page', type: 'text', value: 'https://brackenrow.example/privacy' },
   { name: 'waiting time', type: 'number', unit: 'weeks', value: 6 },
 ];
+
+/** How the chat looks on Brackenrow’s site: in the green of its pages. */
+export const look = Look.parse({
+  voice: { face: { drawn: 'bird' } },
+  colour: { brand: '#2c6148', visitor: '#8a5a12' },
+  header: {
+    heading: 'Robin at Brackenrow',
+    open: 'Open until {closing} · answers at once',
+    closed: 'Back {opening} · leave a question',
+  },
+  launcher: { picture: 'spark' },
+  notice: { link: '/privacy' },
+});
 
 export const members = [
   { name: 'Hanne Brill', email: 'hanne@brackenrow.example', role: 'lead', teams: ['Sales'] },

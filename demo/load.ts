@@ -16,7 +16,7 @@ import {
   withHolidays,
   writeEvents,
 } from '@kineta/server';
-import { business, businessFacts, firstVisit, members, teams } from './business.ts';
+import { business, businessFacts, firstVisit, look, members, teams } from './business.ts';
 import { type PastConversation, pastWeek } from './history.ts';
 
 /** Whether the demo’s workspace is there already. */
@@ -70,7 +70,14 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     .of(flowTables.editions)
     .add({ flowId, number: 1, content: flow, publishedAt: createdAt, publishedBy: lead });
   await rows.of(flowTables.flows).change({ editionId: edition }, { id: flowId });
-  const site = await rows.of(sites).add({ name: 'brackenrow.example', siteKey: business.siteKey, domains: [], flowId });
+  const site = await rows.of(sites).add({
+    name: 'brackenrow.example',
+    siteKey: business.siteKey,
+    domains: [],
+    flowId,
+    look,
+    lookNumber: 1,
+  });
   const world: World = {
     now,
     zone: 'Europe/London',

@@ -11,16 +11,16 @@ const CHANGED = 'directory changed';
 
 /**
  * Directories by workspace, read anew when another process says that it changed them, and when they are older than two
- * seconds: nobody may be there to say so, and two seconds of an old team name harm nobody, while reading five tables with
+ * seconds: nobody may be there to say so, and two seconds of an old team name harm nobody, while reading six tables with
  * every reply would.
  */
 export class Directories {
   private readonly kept = new Map<string, { at: number; directory: Promise<Directory> }>();
   private readonly tables: Tables;
-  private readonly ports: Pick<Ports, 'flows'>;
+  private readonly ports: Pick<Ports, 'flows' | 'sites'>;
   private readonly wire: Wire;
 
-  constructor(tables: Tables, ports: Pick<Ports, 'flows'>, wire: Wire) {
+  constructor(tables: Tables, ports: Pick<Ports, 'flows' | 'sites'>, wire: Wire) {
     this.tables = tables;
     this.ports = ports;
     this.wire = wire;
@@ -48,21 +48,22 @@ export class Directories {
 
   private async read(id: string): Promise<Directory> {
     const rows = this.tables.in(id);
-    const [workspace, people, groups, memberships, flows] = await Promise.all([
+    const [workspace, people, groups, memberships, flows, replies] = await Promise.all([
       this.tables.everywhere(workspaces).one({ id }),
-      rows.of(members).all({}, { by: 'name', only: ['id', 'name', 'email', 'role', 'restingSince'] }),
+      rows.of(members).all({}, { by: 'name', only: ['id', 'name', 'email', 'role', 'restingSince', 'picture'] }),
       rows.of(teams).all({}, { by: 'id' }),
       rows.of(teamMembers).all({}),
       this.ports.flows.names(id),
+      this.ports.sites.replies(id),
     ]);
     if (!workspace) throw new Error(`There is no workspace ${id}.`);
     return {
       workspace,
       business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
       members: new Map(
-        people.map(({ id: member, name, email, role, restingSince }) => [
+        people.map(({ id: member, name, email, role, restingSince, picture }) => [
           member,
-          { id: member, name, email, role, resting: restingSince !== null },
+          { id: member, name, email, role, resting: restingSince !== null, picture },
         ]),
       ),
       teams: new Map(
@@ -78,6 +79,7 @@ export class Directories {
       ),
       flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
       published: flows.filter(flow => flow.published).map(flow => flow.name),
+      replies,
     };
   }
 }

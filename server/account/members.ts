@@ -17,6 +17,7 @@ export const MEMBER_RESTS = 'member rests';
 type Member = Row<(typeof members)['columns']>;
 
 const detail = (member: Member, inTeams: string[]): MemberDetail => ({
+  picture: member.picture,
   id: member.id,
   name: member.name,
   role: member.role,

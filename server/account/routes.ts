@@ -105,7 +105,12 @@ export function accountDoors(doors: Doors, house: House): void {
   });
   serve(doors, accountRoutes.me, (_, me) => accountOf(ports, me));
 
-  serve(doors, accountRoutes.profile, async ({ body }, me) => {
+  serve(doors, accountRoutes.profile, async ({ body: { picture, ...rest } }, me) => {
+    if (picture && (await ports.pictures.missing(me.workspace, [picture])).length > 0) {
+      const message = 'That picture is not there any more. Choose it again.';
+      throw new ProblemError('invalid_request', message, { fields: [{ path: 'body.picture', message }] });
+    }
+    const body = { ...rest, ...(picture === undefined ? {} : { picture }) };
     await tables.in(me.workspace).of(members).change(body, { id: me.id });
     ports.directories.forget(me.workspace);
     return accountOf(ports, { ...me, ...body });

@@ -116,6 +116,7 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
       name: me.name,
       email: me.email,
       role: me.role,
+      picture: people.get(me.id)?.picture ?? null,
       languages: me.languages,
       secondFactor: me.secondFactor,
       owesSecondFactor: me.owesSecondFactor,

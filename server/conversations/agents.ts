@@ -1,5 +1,5 @@
 import type { ConversationDetail, ConversationSummary, InboxCounts, InboxList } from '@kineta/contract';
-import { type Command, commanded, type EntryBody, type Facts, type Giver } from '@kineta/core';
+import { answeredBy, type Command, commanded, type EntryBody, type Facts, type Giver } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
@@ -104,7 +104,7 @@ export class AgentService {
 
   /** Answers; who answers what nobody has takes it. */
   reply(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
-    const said: EntryBody = { kind: 'answered', member: { id: me.id, name: me.name }, text, clientId };
+    const said: EntryBody = answeredBy({ id: me.id, name: me.name }, text, clientId);
     return this.command(me, id, () => ({ does: 'answer' }), { first: said, clientId });
   }
 

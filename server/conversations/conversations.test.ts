@@ -270,7 +270,9 @@ describe('who is let in', () => {
       'frame-ancestors http://brackenrow.example https://brackenrow.example',
     );
     expect(framed.headers.get('x-frame-options')).toBeNull();
-    expect(await (await fetch(`${server.url}/w/${workspace.siteKey}.js`)).text()).toBe('const label = `Ask Robin`;');
+    expect(await (await fetch(`${server.url}/w/${workspace.siteKey}.js`)).text()).toContain(
+      'const label = `Ask Robin`;',
+    );
   });
 
   test('a socket without a pass, with a forged one, or with somebody else’s visitor', async () => {

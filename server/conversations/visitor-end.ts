@@ -153,6 +153,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         ...(pass ? { visitor: pass } : {}),
         conversation: row.id,
         holder: row.holder,
+        flow: row.flow_id,
         speaker: speaker && 'speaker' in speaker ? speaker.speaker : directory.workspace.name,
         business: directory.workspace.name,
         open,

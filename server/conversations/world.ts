@@ -5,10 +5,10 @@ import type { ConversationRow } from './model.ts';
 /** The world as a flow of this workspace meets it now, in a conversation. */
 export function worldOf(
   directory: Directory,
-  row: Pick<ConversationRow, 'visitor_id' | 'visit' | 'seed' | 'last_number'>,
+  row: Pick<ConversationRow, 'site_id' | 'visitor_id' | 'visit' | 'seed' | 'last_number'>,
   now: number,
 ): World {
-  const { workspace, teams, business } = directory;
+  const { workspace, teams, business, replies } = directory;
   const locale: Locale = { language: workspace.language, currency: workspace.currency };
   return {
     now,
@@ -19,6 +19,7 @@ export function worldOf(
     country: workspace.country,
     business,
     visit: row.visit ?? plainVisit,
+    replies: replies.get(row.site_id) ?? {},
     hours: Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : []))),
   };
 }

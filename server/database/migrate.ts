@@ -18,6 +18,7 @@ import { processes } from './migrations/0013-processes.ts';
 import { keeping } from './migrations/0014-keeping.ts';
 import { joining } from './migrations/0015-joining.ts';
 import { siteChanges } from './migrations/0016-sites.ts';
+import { looks } from './migrations/0017-looks.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -37,6 +38,7 @@ export const migrations: readonly Migration[] = [
   keeping,
   joining,
   siteChanges,
+  looks,
 ];
 
 /**

@@ -3,8 +3,7 @@ import type { House } from '../house/house.ts';
 import { Drafts } from './drafts.ts';
 import { Editions } from './editions.ts';
 import { DraftsLive } from './live.ts';
-import { draftEdits, editions, pictures, runThroughs, scheduledPublishes, flows as table } from './model.ts';
-import { Pictures } from './pictures.ts';
+import { draftEdits, editions, runThroughs, scheduledPublishes, flows as table } from './model.ts';
 import { Publisher } from './publisher.ts';
 import { type FlowParts, flowDoors } from './routes.ts';
 import { Runs } from './runs.ts';
@@ -18,12 +17,10 @@ function partsOf(house: House): FlowParts {
   if (!parts) {
     const drafts = new Drafts(house);
     const runs = new Runs(house.tables);
-    const own = new Pictures(house.tables);
     parts = {
       drafts,
       runs,
-      pictures: own,
-      flows: new FlowService(house, runs, own),
+      flows: new FlowService(house, runs),
       publisher: new Publisher(house, drafts, runs),
       live: new DraftsLive(house.io, house.wire),
     };
@@ -35,7 +32,7 @@ function partsOf(house: House): FlowParts {
 /** Flows as they are written, published and rehearsed. */
 export const flows: Area = {
   name: 'flows',
-  tables: [table, editions, draftEdits, runThroughs, scheduledPublishes, pictures],
+  tables: [table, editions, draftEdits, runThroughs, scheduledPublishes],
   offers: ({ tables }) => ({
     editions: new Editions(tables),
     flows: {

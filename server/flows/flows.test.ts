@@ -1,4 +1,4 @@
-import { flowRoutes, runRoutes } from '@kineta/contract';
+import { flowRoutes, pictureRoutes, runRoutes } from '@kineta/contract';
 import { changeStep, type Edit, plainSetting, renameScene, type Step, withPictures } from '@kineta/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
@@ -64,7 +64,7 @@ describe('flows', () => {
       'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
       'base64',
     );
-    const upload = await hanne.request('POST', flowRoutes.addPicture.path, new Blob([png]), {
+    const upload = await hanne.request('POST', pictureRoutes.add.path, new Blob([png]), {
       'content-type': 'image/png',
     });
     const { src } = (await upload.json()) as { src: string };

@@ -1,13 +1,11 @@
 import { Edit, Flow, flowAsNow, RunThrough, runAsNow } from '@kineta/core';
 import { z } from 'zod';
 import {
-  bytes,
   identity,
   instant,
   integer,
   json,
   nullable,
-  ownIdentity,
   partOfKey,
   reference,
   table,
@@ -81,13 +79,4 @@ export const scheduledPublishes = table('scheduled_publishes', {
   sentence: text(300),
   despite: nullable(text(300)),
   dueAt: instant,
-});
-
-/** Pictures that were uploaded, for lines and cards. */
-export const pictures = table('pictures', {
-  id: ownIdentity,
-  workspaceId: reference(),
-  type: text(40),
-  content: bytes,
-  createdAt: instant,
 });

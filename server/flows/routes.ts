@@ -3,11 +3,9 @@ import { editionRoutes, flowRoutes, replayRoutes, runRoutes } from '@kineta/cont
 import { setFlow } from '@kineta/core';
 import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
-import { ProblemError } from '../http/problem.ts';
-import { answerProblem, type Doors, serve } from '../http/serve.ts';
+import { type Doors, serve } from '../http/serve.ts';
 import type { Drafts } from './drafts.ts';
 import type { DraftsLive } from './live.ts';
-import type { Pictures } from './pictures.ts';
 import type { Publisher } from './publisher.ts';
 import type { Runs } from './runs.ts';
 import type { FlowService } from './service.ts';
@@ -19,14 +17,13 @@ export interface FlowParts {
   drafts: Drafts;
   publisher: Publisher;
   runs: Runs;
-  pictures: Pictures;
   live: DraftsLive;
 }
 
 export function flowDoors(
   doors: Doors,
   { ports: { directories, recordings } }: House,
-  { flows, drafts, publisher, runs, pictures, live }: FlowParts,
+  { flows, drafts, publisher, runs, live }: FlowParts,
 ): void {
   serve(doors, flowRoutes.list, async (_, me) => ({ flows: await flows.list(me) }));
   serve(doors, flowRoutes.starters, async () => ({
@@ -98,21 +95,4 @@ export function flowDoors(
     return { ok: true as const };
   });
   serve(doors, flowRoutes.restore, ({ params }, me) => flows.restore(me, params.id));
-
-  serve(doors, flowRoutes.addPicture, async ({ request }, me) => {
-    if (!Buffer.isBuffer(request.body)) throw new ProblemError('wrong_picture', 'Choose a picture to upload.');
-    return { src: await pictures.add(me.workspace, request.body) };
-  });
-  doors.router.get('/p/:id', async (request, response) => {
-    try {
-      const picture = await pictures.of(request.params.id);
-      if (!picture) throw new ProblemError('not_found', 'There is no such picture.');
-      response
-        .set({ 'Cache-Control': 'public, max-age=31536000, immutable', 'Cross-Origin-Resource-Policy': 'cross-origin' })
-        .type(picture.type)
-        .send(picture.content);
-    } catch (error) {
-      answerProblem(error, request, response, doors.logger);
-    }
-  });
 }

@@ -18,7 +18,6 @@ import type { SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { listed } from './list.ts';
 import { flows, scheduledPublishes } from './model.ts';
-import { PICTURES, type Pictures } from './pictures.ts';
 import type { Runs } from './runs.ts';
 import { atHome, starters } from './starters.ts';
 
@@ -36,12 +35,10 @@ interface Wish {
 export class FlowService {
   private readonly house: House;
   private readonly runs: Runs;
-  private readonly pictures: Pictures;
 
-  constructor(house: House, runs: Runs, pictures: Pictures) {
+  constructor(house: House, runs: Runs) {
     this.house = house;
     this.runs = runs;
-    this.pictures = pictures;
   }
 
   list(me: SignedIn): Promise<FlowSummary[]> {
@@ -94,7 +91,7 @@ export class FlowService {
     const kept = await this.runs.list(me, id);
     const pictures: Record<string, string> = {};
     for (const src of uploadedPictures(draft)) {
-      const picture = await this.pictures.of(src.slice(PICTURES.length));
+      const picture = await this.house.ports.pictures.at(src);
       if (picture) pictures[src] = `data:${picture.type};base64,${picture.content.toString('base64')}`;
     }
     return { name: draft.name, text: writeFlowFile({ flow: draft, pictures, runs: kept.map(({ run }) => run) }) };
@@ -165,7 +162,7 @@ export class FlowService {
       const data = file.pictures[src];
       if (data === undefined) continue;
       const content = Buffer.from(data.slice(data.indexOf(',') + 1), 'base64');
-      addresses.set(src, await this.pictures.add(me.workspace, content));
+      addresses.set(src, await this.house.ports.pictures.add(me.workspace, content));
     }
     return { flow: withPictures(file.flow, addresses), runs: file.runs };
   }

@@ -1,5 +1,5 @@
 import type { BusinessFact, NewServiceKey, RecordedPage, Role, ServiceKey, VisitorPass } from '@kineta/contract';
-import type { Facts, FileGiven, Flow, OpeningHours } from '@kineta/core';
+import type { Facts, FileGiven, Flow, Look, OpeningHours } from '@kineta/core';
 import type { Teller } from '../clockwork/outbox.ts';
 import type { Transaction } from '../database/connect.ts';
 
@@ -51,6 +51,8 @@ export interface TeamMember {
   role: Role;
   /** Put to rest: still known by name for what they did, and given nothing any more. */
   resting: boolean;
+  /** By the address at which visitors get it. */
+  picture: string | null;
 }
 
 export interface Team {
@@ -70,6 +72,8 @@ export interface Directory {
   flowNames: ReadonlyMap<string, string>;
   /** The names of the flows that have an edition. */
   published: readonly string[];
+  /** What is said on a site whichever flow leads, by the site’s identity. */
+  replies: ReadonlyMap<string, Look['replies']>;
 }
 
 /** A site, with the edition that its visitors meet now. */
@@ -84,6 +88,8 @@ export interface Site {
   speaker: string | null;
   /** Switched off, with everything kept. */
   off: boolean;
+  /** How often its look was put on it: by this it is told whether a look read before is still the one. */
+  lookNumber: number;
 }
 
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
@@ -128,6 +134,8 @@ export interface Ports {
       site: { name: string; domains: readonly string[] },
       transaction?: Transaction,
     ): Promise<{ id: string; key: string }>;
+    /** What is said on each site whichever flow leads. */
+    replies(workspace: string): Promise<ReadonlyMap<string, Look['replies']>>;
     /** Where a site lives, for links in emails; empty when that is not known. */
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */
@@ -163,6 +171,15 @@ export interface Ports {
   files: {
     /** A file that this visitor sent before. */
     given(visitor: Visitor, id: string): Promise<FileGiven>;
+  };
+  pictures: {
+    /** Keeps a picture. @returns its address @throws `wrong_picture` */
+    add(workspace: string, content: Buffer): Promise<string>;
+    /** A picture for anyone who has its identity, or its address. */
+    of(id: string): Promise<{ type: string; content: Buffer } | undefined>;
+    at(address: string): Promise<{ type: string; content: Buffer } | undefined>;
+    /** Those of these addresses at which the workspace has none. */
+    missing(workspace: string, addresses: readonly string[]): Promise<string[]>;
   };
   post: {
     /**

@@ -14,6 +14,7 @@ const titles: Record<ProblemCode, string> = {
   not_found: 'There is nothing here',
   unknown_site: 'There is no such site',
   draft_changed: 'Somebody else changed the draft',
+  look_changed: 'Somebody else put a look there',
   already_taken: 'Somebody else has it',
   not_yours: 'Somebody else has it',
   last_lead: 'Somebody has to lead',

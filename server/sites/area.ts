@@ -1,7 +1,9 @@
 import type { Tables } from '../database/rows.ts';
 import type { Area } from '../house/area.ts';
 import { Boarding, instanceSecret } from './boarding.ts';
-import { instance, sites as table } from './model.ts';
+import { lookDoors } from './look-routes.ts';
+import { Looks } from './looks.ts';
+import { instance, looks as kept, sites as table } from './model.ts';
 import { siteDoors } from './routes.ts';
 import { Sites } from './service.ts';
 import { settingUpDoors } from './setting-up.ts';
@@ -17,12 +19,23 @@ function sitesOf(tables: Tables): Sites {
 /** The web sites that carry the chat, and what their pages load. */
 export const sites: Area = {
   name: 'sites',
-  tables: [table, instance],
+  tables: [table, kept, instance],
   offers: async ({ tables }) => ({
     sites: sitesOf(tables),
     boarding: new Boarding(await instanceSecret(tables)),
   }),
   todo: ({ tables }) => [
+    {
+      code: 'a look',
+      async look(workspace) {
+        const [site, ...others] = await tables
+          .in(workspace)
+          .of(table)
+          .all({}, { by: 'id', only: ['id', 'lookNumber'] });
+        const chosen = [site, ...others].find(one => one && one.lookNumber > 0);
+        return { done: chosen !== undefined, about: { site: (chosen ?? site)?.id ?? '' } };
+      },
+    },
     {
       code: 'a site',
       async look(workspace) {
@@ -40,7 +53,13 @@ export const sites: Area = {
     },
   ],
   doors(doors, house) {
-    siteDoors(doors, house, sitesOf(house.tables));
+    const looks = new Looks(
+      house.tables,
+      house.ports.pictures,
+      async key => (await house.ports.sites.byKey(key))?.speaker ?? '',
+    );
+    siteDoors(doors, house, sitesOf(house.tables), looks);
+    lookDoors(doors, house, looks);
     settingUpDoors(doors, house, sitesOf(house.tables));
   },
 };

@@ -1,7 +1,9 @@
+import { Look, plainLook } from '@kineta/core';
 import { z } from 'zod';
 import {
   identity,
   instant,
+  integer,
   json,
   nullable,
   ownIdentity,
@@ -11,6 +13,9 @@ import {
   usually,
   yesNo,
 } from '../database/table.ts';
+
+/** A look that cannot be read any more is the plain one: it takes no chat off its site. */
+const readable: z.ZodType<Look> = Look.catch(plainLook);
 
 /** Web sites that carry the chat, each with the flow that its visitors meet. */
 export const sites = table('sites', {
@@ -28,6 +33,18 @@ export const sites = table('sites', {
   /** When a page last loaded the chat, and on which host. */
   seenAt: nullable(instant),
   seenOn: nullable(text(253)),
+  /** How the chat looks there; as it comes, while nobody has chosen. */
+  look: nullable(json(readable)),
+  lookNumber: usually(integer),
+});
+
+/** Looks kept under a name. */
+export const looks = table('looks', {
+  id: identity,
+  workspaceId: reference(),
+  name: text(60),
+  look: json(readable),
+  keptAt: instant,
 });
 
 /** What holds for the instance, not for any workspace. */

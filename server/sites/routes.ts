@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { glyphStrokes, plainLook, presence, type WindowDress, windowDress } from '@kineta/core';
 import type { Request, Response } from 'express';
+import sirv from 'sirv';
 import type { House } from '../house/house.ts';
 import type { Ports, Site } from '../house/ports.ts';
 import { built } from '../http/built.ts';
@@ -8,6 +10,7 @@ import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors } from '../http/serve.ts';
 import { socketsOf } from '../http/sockets.ts';
 import { allows } from './domains.ts';
+import type { Looks } from './looks.ts';
 import type { Sites } from './service.ts';
 
 const KEY = /^[A-Za-z0-9_-]{6,40}$/;
@@ -43,6 +46,27 @@ function notAllowed(site: Site, origin: string): ProblemError {
 export function escaped(text: string): string {
   return text.replace(/[^A-Za-z0-9 ]/g, sign => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
 }
+
+const launcherWords = (name: string): string => (name ? `Ask ${name}` : 'Ask us');
+
+/** A text with its places filled in. What is put there is never looked through for places itself. */
+function filled(text: string, places: Readonly<Record<string, string>>): string {
+  return text.replace(/%([A-Z]+)%/g, (place, name: string) => places[name] ?? place);
+}
+
+/** A page of the window in its dress: what it wears as a style sheet, and the rest for its script. */
+function dressed(
+  page: string,
+  { style, ...dress }: WindowDress,
+  places: Readonly<Record<string, string>> = {},
+): string {
+  return filled(page, { ...places, DRESS: asAttribute(JSON.stringify(dress)) }).replace(
+    '</head>',
+    () => `<style id="dress">${style}</style></head>`,
+  );
+}
+
+const asAttribute = (text: string): string => text.replace(/[&"<>]/g, sign => `&#${sign.charCodeAt(0)};`);
 
 /** A built file, read once; while Kineta is written at, each time, as it may have been built anew. */
 function fileOf(path: string, development: boolean | undefined): () => string {
@@ -83,11 +107,31 @@ function windowPolicy(speaksWith: string, ancestors: string): string {
  * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
  * told whose frame it may be.
  */
-export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites): void {
+export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites, looks: Looks): void {
   const files = options.files.widget;
   const loader = fileOf(join(files, 'loader.js'), options.development);
   const page = fileOf(join(files, 'window.html'), options.development);
   const rehearsal = fileOf(join(files, 'rehearsal.html'), options.development);
+  const preview = fileOf(join(files, 'preview.html'), options.development);
+
+  /** The loader as it is served to a page of a site now. */
+  const loaded = async (site: Site): Promise<string> => {
+    if (site.off) return '// The chat is switched off.';
+    const { style, words, picture, shape, devices, closed } = await looks.launcher(site, launcherWords);
+    const isShut = !closed && !(await isOpen(site.workspace));
+    return filled(loader(), {
+      STYLE: style,
+      LABEL: escaped(words),
+      PICTURE: picture === null ? '' : 'src' in picture ? picture.src : glyphStrokes[picture.glyph],
+      SHAPE: shape,
+      DEVICES: isShut ? '' : devices,
+    });
+  };
+  const isOpen = async (workspace: string): Promise<boolean> => {
+    const { teams, workspace: settings } = await ports.directories.of(workspace);
+    const hours = [...teams.values()].flatMap(team => team.hours ?? []);
+    return presence(hours, Date.now(), settings.language).open;
+  };
 
   doors.router.get('/w/:key.js', async (request, response) => {
     try {
@@ -98,16 +142,13 @@ export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites)
         sites.seen(site, new URL(origin).host).catch(error => doors.logger.warn({ err: error }, 'not written down'));
       response
         .set({
-          'Cache-Control': 'public, max-age=300',
+          // Asked for with every page, and answered briefly while it is the same: what is put on the site is there.
+          'Cache-Control': 'no-cache',
           Vary: 'Referer',
           'Cross-Origin-Resource-Policy': 'cross-origin',
         })
         .type('text/javascript')
-        .send(
-          site.off
-            ? '// The chat is switched off.'
-            : loader().replaceAll('%LABEL%', escaped(site.speaker ? `Ask ${site.speaker}` : 'Ask us')),
-        );
+        .send(await loaded(site));
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }
@@ -129,10 +170,12 @@ export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites)
           'Cache-Control': 'no-store',
         })
         .removeHeader('X-Frame-Options');
+      const dress = await looks.window(site, await ports.directories.of(site.workspace));
       response.type('html').send(
-        page()
-          .replace('%BOARDING%', ports.boarding.issue(request.params.key))
-          .replace('%ORIGIN%', origin === here ? '' : (origin ?? '')),
+        dressed(page(), dress, {
+          BOARDING: ports.boarding.issue(request.params.key),
+          ORIGIN: origin === here ? '' : (origin ?? ''),
+        }),
       );
     } catch (error) {
       refuse(error, response);
@@ -144,8 +187,27 @@ export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites)
     response
       .set({ 'Content-Security-Policy': windowPolicy("'none'", "'self'"), 'Cache-Control': 'no-store' })
       .removeHeader('X-Frame-Options');
-    response.type('html').send(rehearsal());
+    response.type('html').send(dressed(rehearsal(), windowDress(plainLook)));
   });
 
+  // The page on which a look is edited: the launcher and the window, fed by the studio in the same way.
+  doors.router.get('/w/preview', (_, response) => {
+    response
+      .set({
+        'Content-Security-Policy': `${windowPolicy("'none'", "'self'")}; frame-src 'self'`,
+        'Cache-Control': 'no-store',
+      })
+      .removeHeader('X-Frame-Options');
+    response.type('html').send(preview());
+  });
+
+  doors.router.use(
+    '/w/faces',
+    sirv(join(files, 'faces'), {
+      maxAge: 86_400,
+      dev: options.development ?? false,
+      setHeaders: response => response.setHeader('Cross-Origin-Resource-Policy', 'cross-origin'),
+    }),
+  );
   doors.router.use('/w/assets', ...built(join(files, 'assets'), options.development, doors.logger));
 }

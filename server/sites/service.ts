@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { SiteDetail } from '@kineta/contract';
+import type { Look } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
@@ -24,7 +25,7 @@ export class Sites {
     const [row] = await this.tables.database.query<Site>(
       `SELECT s.id, s.workspace_id AS workspace, s.name, s.domains,
               IF(f.removed_at IS NULL, f.id, NULL) AS flow,
-              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off,
+              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.look_number AS lookNumber,
               JSON_VALUE(e.content, '$.speaker') AS speaker
        FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id
        WHERE s.id = COALESCE(
@@ -32,7 +33,7 @@ export class Sites {
          (SELECT MIN(id) FROM sites WHERE old_key = :key AND old_key_until > UTC_TIMESTAMP(3)))`,
       { replacements: { key }, type: QueryTypes.SELECT },
     );
-    return row && { ...row, off: Boolean(Number(row.off)) };
+    return row && { ...row, off: Boolean(Number(row.off)), lookNumber: Number(row.lookNumber) };
   }
 
   async all(workspace: string): ReturnType<Ports['sites']['all']> {
@@ -116,6 +117,14 @@ export class Sites {
       .in(site.workspace)
       .of(sites)
       .change({ seenAt: new Date(now), seenOn: on.slice(0, 253) }, { id: site.id });
+  }
+
+  async replies(workspace: string): Promise<ReadonlyMap<string, Look['replies']>> {
+    const rows = await this.tables
+      .in(workspace)
+      .of(sites)
+      .all({}, { only: ['id', 'look'] });
+    return new Map(rows.flatMap(({ id, look }) => (look ? [[id, look.replies] as const] : [])));
   }
 
   async originOf(workspace: string, id: string, transaction?: Transaction): Promise<string> {

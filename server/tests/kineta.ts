@@ -43,11 +43,16 @@ export async function emptyDatabase(base = inject('databaseUrl')): Promise<strin
 function builtFiles(): { studio: string; widget: string } {
   const folder = mkdtempSync(join(tmpdir(), 'kineta-files-'));
   const [studio, widget] = [join(folder, 'studio'), join(folder, 'widget')];
-  for (const part of [studio, widget]) mkdirSync(join(part, 'assets'), { recursive: true });
+  for (const part of [join(studio, 'assets'), join(widget, 'assets'), join(widget, 'faces')])
+    mkdirSync(part, { recursive: true });
   writeFileSync(join(studio, 'index.html'), '<!doctype html><title>Kineta</title>');
-  writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;');
-  writeFileSync(join(widget, 'window.html'), '<!doctype html><body data-boarding="%BOARDING%" data-origin="%ORIGIN%">');
-  writeFileSync(join(widget, 'rehearsal.html'), '<!doctype html><div id="chat"></div>');
+  writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;// on `%DEVICES%`');
+  writeFileSync(
+    join(widget, 'window.html'),
+    '<!doctype html><head></head><body data-boarding="%BOARDING%" data-origin="%ORIGIN%" data-dress="%DRESS%">',
+  );
+  for (const page of ['rehearsal', 'preview'])
+    writeFileSync(join(widget, `${page}.html`), '<!doctype html><div id="chat"></div>');
   return { studio, widget };
 }
 

@@ -1,14 +1,11 @@
-import { flowRoutes } from '@kineta/contract';
 import type { Picture } from '@kineta/core';
 import { ImagePlus } from 'lucide-react';
 import { useRef } from 'react';
 import { toast } from 'sonner';
-import { call, sentenceOf } from '../shell/api.ts';
+import { KINDS, uploaded, wrongPicture } from '../pictures/upload.ts';
 import { IconButton } from '../ui/button.tsx';
 import { SmallInput } from '../ui/field.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
-
-const LARGEST_PICTURE = 4 * 1024 * 1024;
 
 /** Uploads a picture from a file. */
 export function PictureUpload({ onPicture }: { onPicture: (picture: Picture) => void }) {
@@ -18,26 +15,17 @@ export function PictureUpload({ onPicture }: { onPicture: (picture: Picture) => 
   latest.current = onPicture;
   const upload = async (chosen: File | undefined) => {
     if (!chosen) return;
-    if (chosen.size > LARGEST_PICTURE) {
-      toast.error(`${chosen.name} is larger than 4 MB. Make it smaller and try again.`);
+    const wrong = wrongPicture(chosen);
+    if (wrong) {
+      toast.error(wrong);
       return;
     }
-    try {
-      const { src } = await call(flowRoutes.addPicture, { raw: chosen });
-      latest.current({ src, alt: '' });
-    } catch (error) {
-      toast.error(sentenceOf(error));
-    }
+    const src = await uploaded(chosen);
+    if (src) latest.current({ src, alt: '' });
   };
   return (
     <>
-      <input
-        ref={file}
-        type="file"
-        accept="image/png,image/jpeg,image/gif,image/webp"
-        hidden
-        onChange={event => upload(event.target.files?.[0])}
-      />
+      <input ref={file} type="file" accept={KINDS} hidden onChange={event => upload(event.target.files?.[0])} />
       <IconButton name="Add a picture" onClick={() => file.current?.click()}>
         <ImagePlus className="size-3.5" aria-hidden="true" />
       </IconButton>

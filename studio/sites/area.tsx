@@ -7,8 +7,16 @@ export const sites: Area = {
   name: 'Site',
   path: '/sites',
   forLeads: true,
-  screens: [{ path: '/sites', element: screen(() => import('./sites.tsx')) }],
+  screens: [
+    { path: '/sites', element: screen(() => import('./sites.tsx')) },
+    { path: '/sites/:id/look', element: screen(() => import('./look/page.tsx')) },
+  ],
   todo: {
+    'a look': ({ site }, done) => ({
+      title: done ? 'The voice and its look' : 'A voice and a look of your own',
+      says: done ? 'Chosen, and on the site.' : 'One colour is enough: the chat takes on the rest by itself.',
+      to: site ? `/sites/${site}/look` : '/sites',
+    }),
     'a site': ({ sites: count, name, at, on }, done) => ({
       title: done ? `The chat on ${on || name}` : 'The chat on your site',
       says: done

@@ -1,5 +1,6 @@
 import { flowRoutes, type SiteDetail, siteRoutes } from '@kineta/contract';
 import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { useAccount } from '../account/store.ts';
@@ -9,9 +10,9 @@ import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
-import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { dayAndTime } from '../ui/time.ts';
+import { Alive } from './alive.tsx';
 
 /** A site as it is written: its domains one after the other. What is wrong with one is told at all of them. */
 const Written = z
@@ -116,20 +117,18 @@ function Site({ site }: { site: SiteDetail }) {
     <li className="space-y-4 border-t border-rule py-6">
       <div className="flex flex-wrap items-center gap-3">
         <h2 className="font-script text-lg font-semibold">{site.name}</h2>
-        {site.off ? (
-          <Pill tone="neutral">switched off</Pill>
-        ) : site.seen ? (
-          <Pill tone="fine">
-            seen alive {dayAndTime(site.seen.at)}, on {site.seen.on}
-          </Pill>
-        ) : (
-          <Pill tone="waits">not seen yet</Pill>
-        )}
+        <Alive site={site} />
         <span className="text-ink-2">{flowName ? `Visitors meet “${flowName}”.` : 'Visitors meet no flow yet.'}</span>
       </div>
       <Snippet site={site} />
       <SiteForm site={site} />
       <div className="flex flex-wrap items-center gap-3">
+        <Link
+          to={`/sites/${site.id}/look`}
+          className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-3.5 py-1 font-medium hover:border-ink-3"
+        >
+          How it looks<span className="sr-only"> on {site.name}</span>
+        </Link>
         <Button onClick={() => settle(() => call(siteRoutes.change, { params, body: { off: !site.off } }))}>
           {site.off ? 'Switch the chat on' : 'Switch the chat off'}
           <span className="sr-only"> on {site.name}</span>

@@ -8,6 +8,7 @@ export function signPriyaIn(): void {
         id: '1',
         name: 'Priya Marlow',
         role: 'agent',
+        picture: null,
         email: 'priya@brackenrow.example',
         languages: [],
         secondFactor: false,

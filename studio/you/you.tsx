@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { z } from 'zod';
 import { SetFactorUp } from '../account/second-factor.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
+import { OwnPicture } from '../pictures/own-picture.tsx';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
@@ -13,6 +14,8 @@ import { TextField } from '../ui/field.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
+
+const FACE = { width: 192, height: 192, round: true } as const;
 
 const heading = 'mb-2 font-script text-lg font-semibold';
 
@@ -35,10 +38,23 @@ function Profile() {
       toast.success('Saved.');
     },
   );
+  const setPicture = async (picture: string | null) => {
+    try {
+      const { name, languages } = member;
+      enter(await call(accountRoutes.profile, { body: { name, languages, picture } }));
+      toast.success(picture ? 'Visitors see it when you take over.' : 'Your picture is taken away.');
+    } catch (error) {
+      toast.error(sentenceOf(error));
+    }
+  };
   const { register, submit, mistake, mistakeAt, formState } = form;
   return (
     <form onSubmit={submit} noValidate>
       <h2 className={heading}>As visitors meet you</h2>
+      <div className="mb-4 flex items-center gap-3">
+        <span className="text-ink-2">{member.picture ? 'Your picture' : 'A picture of you'}</span>
+        <OwnPicture name="picture of you" shape={FACE} picture={member.picture} onPicture={setPicture} />
+      </div>
       <div className="grid max-w-2xl grid-cols-2 gap-4 max-md:grid-cols-1">
         <TextField label="Name" autoComplete="name" mistake={mistakeAt('name') ?? mistake} {...register('name')} />
         <TextField

@@ -20,6 +20,9 @@ export const en = {
   somebodyHere: 'Somebody is here',
   backAt: (when: string) => `Back ${when}`,
   nobodyHere: 'Nobody is here right now',
+  noticeLink: 'How we use what you write',
+  mute: 'Mute',
+  unmute: 'Let it sound',
   onTo: 'On to',
   waitingFor: (team: string | null) =>
     team ? `Waiting for somebody from ${team}.` : 'Waiting for somebody to answer.',

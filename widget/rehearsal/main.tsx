@@ -1,8 +1,11 @@
 import { render } from 'preact';
+import { useEffect, useMemo, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import { Chat } from '../window/chat.tsx';
+import { type Dress, dressOfPage } from '../window/dress.ts';
 import { entryViewOf } from '../window/entries/registry.ts';
 import type { BesideProps } from '../window/entries/view.ts';
+import { Paced } from '../window/paced.ts';
 import { Stage } from './stage.ts';
 import '../window/window.css';
 import './rehearsal.css';
@@ -28,4 +31,41 @@ function Beside({ entry }: BesideProps) {
   );
 }
 
-render(<Chat feed={stage} Beside={Beside} />, document.getElementById('chat') as HTMLElement);
+/** A rehearsal, set a little smaller beside the page that is written, with what is noted in its margin. */
+function Rehearsed({ dress }: { dress: Dress }) {
+  return <Chat feed={stage} dress={dress} Beside={Beside} />;
+}
+
+/** The chat as a visitor would have it in a dress, its lines coming at the pace of that. */
+function Worn({ dress }: { dress: Dress }) {
+  const { entries } = stage.state;
+  // Played anew with another pace or another conversation, and not with every stroke of the brush.
+  const playing = JSON.stringify([dress.pace, entries]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as said above
+  const feed = useMemo(() => new Paced(stage, dress.pace), [playing]);
+  useEffect(() => () => feed.close(), [feed]);
+  return <Chat key={playing} feed={feed} dress={dress} tellParent={nothingToTell} takesFocus={false} />;
+}
+const nothingToTell = (): void => {};
+
+const own = dressOfPage();
+
+/** What the page that plays wants the window to wear, which changes while it is looked at. */
+function Window() {
+  const [dress, setDress] = useState<Dress>();
+  useEffect(
+    () =>
+      stage.subscribe(() => {
+        if (!stage.dress) return;
+        const { style, ...rest } = stage.dress;
+        const sheet = document.getElementById('dress') as HTMLStyleElement;
+        if (sheet.textContent !== style) sheet.textContent = style;
+        document.documentElement.dataset.worn = '';
+        setDress(rest);
+      }),
+    [],
+  );
+  return dress ? <Worn dress={dress} /> : <Rehearsed dress={own} />;
+}
+
+render(<Window />, document.getElementById('chat') as HTMLElement);

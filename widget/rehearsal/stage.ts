@@ -7,6 +7,7 @@ const nothing: ChatState = {
   phase: 'connecting',
   refusal: '',
   holder: 'flow',
+  flow: null,
   speaker: '',
   business: '',
   open: true,
@@ -40,6 +41,11 @@ export class Stage implements Feed {
 
   get state(): ChatState {
     return this.staged.chat;
+  }
+
+  /** What the window is to wear instead of what it came in. */
+  get dress(): Staged['dress'] {
+    return this.staged.dress;
   }
 
   /** What is noted after an entry. */

@@ -5,10 +5,13 @@ import { messages } from '../messages/messages.ts';
 import { Choices } from './answers/choices.tsx';
 import { answerViewOf } from './answers/registry.ts';
 import type { AnsweringProps } from './answers/view.ts';
+import { type Dress, headOf, VoiceName } from './dress.ts';
 import { entryViewOf, voiceOf } from './entries/registry.ts';
 import type { BesideProps, EntryOf } from './entries/view.ts';
 import type { Feed } from './feed.ts';
+import { Foot, Head } from './head.tsx';
 import { PendingMessage } from './pending.tsx';
+import { chime, isMuted, mute } from './sound.ts';
 
 type Asked = EntryOf<'asked'>;
 
@@ -28,14 +31,6 @@ function useChat(feed: Feed): ChatState {
   return state;
 }
 
-function status({ phase, open, changes, holder }: ChatState): { dot: string; text: string } {
-  if (phase === 'reconnecting') return { dot: 'waits', text: messages.reconnecting };
-  if (phase === 'connecting') return { dot: 'waits', text: messages.opening };
-  if (holder === 'waiting') return { dot: 'waits', text: messages.somebodyComes };
-  if (open) return { dot: 'open', text: changes ? messages.openUntil(changes) : messages.somebodyHere };
-  return { dot: 'shut', text: changes ? messages.backAt(changes) : messages.nobodyHere };
-}
-
 /** What a question is answered with, other than by writing. */
 function Answers(props: AnsweringProps) {
   const { Answering } = answerViewOf(props.answer.type) ?? {};
@@ -49,11 +44,16 @@ function Answers(props: AnsweringProps) {
  */
 export function Chat({
   feed,
+  dress,
   tellParent,
+  takesFocus = true,
   Beside,
 }: {
   feed: Feed;
+  dress: Dress;
   tellParent?: (message: object) => void;
+  /** Whether one can write as soon as it is there. */
+  takesFocus?: boolean;
   /** Set after each entry, and first of all, by whoever plays. */
   Beside?: ComponentType<BesideProps>;
 }) {
@@ -64,7 +64,8 @@ export function Chat({
   const box = useRef<HTMLTextAreaElement>(null);
   const question = openQuestion(state);
   const help = question && answerViewOf(question.answer.type);
-  const { dot, text: statusText } = status(state);
+  const [muted, setMuted] = useState(isMuted);
+  const { name } = headOf(dress, state.flow);
   const shown = useRef(true);
   const seen = useRef(0);
 
@@ -77,17 +78,20 @@ export function Chat({
         shown.current = true;
         seen.current = feed.state.entries.length;
         if (event.data.focus) focus();
-      } else if (event.data?.kineta === 'hidden') shown.current = false;
+      } else if (event.data?.kineta === 'hidden') {
+        shown.current = false;
+        feed.hurry?.();
+      }
     };
     const onKey = (event: KeyboardEvent) => event.key === 'Escape' && tellParent({ kineta: 'close' });
     addEventListener('message', onMessage);
     addEventListener('keydown', onKey);
-    if (matchMedia('(pointer: fine)').matches) focus();
+    if (takesFocus && matchMedia('(pointer: fine)').matches) focus();
     return () => {
       removeEventListener('message', onMessage);
       removeEventListener('keydown', onKey);
     };
-  }, [feed, tellParent]);
+  }, [feed, tellParent, takesFocus]);
 
   // What is added below is to be seen, also when a part of it comes a moment later and makes room for itself.
   const inside = useRef<HTMLDivElement>(null);
@@ -104,6 +108,15 @@ export function Chat({
       tellParent?.({ kineta: 'unread', count: unread.length });
     }
   }, [state.entries, tellParent]);
+
+  // What comes while nobody looks is heard, where the look says so.
+  const heard = useRef(0);
+  useEffect(() => {
+    const fresh = state.entries.slice(heard.current).filter(entry => entryViewOf(entry)?.isNews);
+    const isFirst = heard.current === 0;
+    heard.current = state.entries.length;
+    if (dress.sound && !muted && !isFirst && fresh.length > 0 && (!shown.current || document.hidden)) chime();
+  }, [state.entries, dress.sound, muted]);
 
   const send = (words: string, picked?: Picked) => {
     if (words.trim() === '') return;
@@ -122,110 +135,101 @@ export function Chat({
     );
 
   return (
-    <main aria-label={messages.chatWith(state.speaker)}>
-      <header>
-        <div>
-          <h1>{state.speaker ? messages.speakerAt(state.speaker, state.business) : messages.chat}</h1>
-          <p role="status">
-            <i class={`dot ${dot}`} aria-hidden="true" /> {statusText}
-          </p>
+    <VoiceName.Provider value={name}>
+      <main aria-label={messages.chatWith(name || state.speaker)}>
+        <Head state={state} dress={dress} onClose={tellParent && (() => tellParent({ kineta: 'close' }))} />
+        <div class="log" ref={log} role="log" aria-label={messages.conversation} aria-live="polite" tabIndex={0}>
+          <div ref={inside}>
+            {Beside ? <Beside /> : null}
+            {state.entries.map((entry, index) => {
+              const { Line } = entryViewOf(entry) ?? {};
+              return (
+                <Fragment key={entry.number}>
+                  {Line ? (
+                    <Line
+                      entry={entry as never}
+                      first={voiceOf(entry) !== voiceOf(state.entries[index - 1])}
+                      goTo={page => tellParent?.({ kineta: 'go', page })}
+                      onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
+                    />
+                  ) : null}
+                  {Beside ? <Beside entry={entry} /> : null}
+                </Fragment>
+              );
+            })}
+            {state.pending.map(message => (
+              <PendingMessage
+                key={message.clientId}
+                message={message}
+                onTakeBack={() => {
+                  feed.takeBack(message.clientId);
+                  setText(message.text);
+                  box.current?.focus();
+                }}
+              />
+            ))}
+            {question ? <Answers key={question.number} answer={question.answer} feed={feed} send={send} /> : null}
+            {state.typing || state.busy ? (
+              <p class="direction">{messages.writing(state.typing || name || state.speaker)}</p>
+            ) : null}
+          </div>
         </div>
-        {tellParent ? (
-          <button
-            type="button"
-            class="close"
-            aria-label={messages.close}
-            onClick={() => tellParent({ kineta: 'close' })}
-          >
-            <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true">
-              <path d="m3.5 3.5 9 9m0-9-9 9" stroke="currentColor" stroke-width="1.7" stroke-linecap="round" />
-            </svg>
-          </button>
-        ) : null}
-      </header>
-      <div class="log" ref={log} role="log" aria-label={messages.conversation} aria-live="polite" tabIndex={0}>
-        <div ref={inside}>
-          {Beside ? <Beside /> : null}
-          {state.entries.map((entry, index) => {
-            const { Line } = entryViewOf(entry) ?? {};
-            return (
-              <Fragment key={entry.number}>
-                {Line ? (
-                  <Line
-                    entry={entry as never}
-                    first={voiceOf(entry) !== voiceOf(state.entries[index - 1])}
-                    goTo={page => tellParent?.({ kineta: 'go', page })}
-                    onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
-                  />
-                ) : null}
-                {Beside ? <Beside entry={entry} /> : null}
-              </Fragment>
-            );
-          })}
-          {state.pending.map(message => (
-            <PendingMessage
-              key={message.clientId}
-              message={message}
-              onTakeBack={() => {
-                feed.takeBack(message.clientId);
-                setText(message.text);
-                box.current?.focus();
+        <form
+          onSubmit={event => {
+            event.preventDefault();
+            send(text);
+          }}
+        >
+          {mistake ? (
+            <p class="mistake" id="mistake" role="alert">
+              {mistake}
+            </p>
+          ) : null}
+          <div class="box">
+            <textarea
+              ref={box}
+              rows={1}
+              value={text}
+              aria-label={messages.yourMessage}
+              aria-describedby={mistake ? 'mistake' : undefined}
+              placeholder={help?.hint ?? messages.writeMessage}
+              inputMode={help?.inputMode}
+              autoComplete={help?.autoComplete ?? 'off'}
+              enterkeyhint="send"
+              onInput={event => {
+                setText(event.currentTarget.value);
+                setMistake('');
+                feed.types();
+              }}
+              onKeyDown={event => {
+                if (event.key === 'Enter' && !event.shiftKey && !event.isComposing) {
+                  event.preventDefault();
+                  send(text);
+                }
               }}
             />
-          ))}
-          {question ? <Answers key={question.number} answer={question.answer} feed={feed} send={send} /> : null}
-          {state.typing || state.busy ? (
-            <p class="direction">{messages.writing(state.typing || state.speaker)}</p>
-          ) : null}
-        </div>
-      </div>
-      <form
-        onSubmit={event => {
-          event.preventDefault();
-          send(text);
-        }}
-      >
-        {mistake ? (
-          <p class="mistake" id="mistake" role="alert">
-            {mistake}
-          </p>
-        ) : null}
-        <div class="box">
-          <textarea
-            ref={box}
-            rows={1}
-            value={text}
-            aria-label={messages.yourMessage}
-            aria-describedby={mistake ? 'mistake' : undefined}
-            placeholder={help?.hint ?? messages.writeMessage}
-            inputMode={help?.inputMode}
-            autoComplete={help?.autoComplete ?? 'off'}
-            enterkeyhint="send"
-            onInput={event => {
-              setText(event.currentTarget.value);
-              setMistake('');
-              feed.types();
-            }}
-            onKeyDown={event => {
-              if (event.key === 'Enter' && !event.shiftKey && !event.isComposing) {
-                event.preventDefault();
-                send(text);
-              }
+            <button type="submit" aria-label={messages.send} disabled={text.trim() === ''}>
+              <svg viewBox="0 0 18 18" width="18" height="18" fill="none" aria-hidden="true">
+                <path
+                  d="M15 4v4.5a2 2 0 0 1-2 2H4m3.5-4L3.5 10.5l4 4"
+                  stroke="currentColor"
+                  stroke-width="1.7"
+                  stroke-linecap="round"
+                  stroke-linejoin="round"
+                />
+              </svg>
+            </button>
+          </div>
+          <Foot
+            dress={dress}
+            muted={muted}
+            onMute={muted => {
+              mute(muted);
+              setMuted(muted);
             }}
           />
-          <button type="submit" aria-label={messages.send} disabled={text.trim() === ''}>
-            <svg viewBox="0 0 18 18" width="18" height="18" fill="none" aria-hidden="true">
-              <path
-                d="M15 4v4.5a2 2 0 0 1-2 2H4m3.5-4L3.5 10.5l4 4"
-                stroke="currentColor"
-                stroke-width="1.7"
-                stroke-linecap="round"
-                stroke-linejoin="round"
-              />
-            </svg>
-          </button>
-        </div>
-      </form>
-    </main>
+        </form>
+      </main>
+    </VoiceName.Provider>
   );
 }

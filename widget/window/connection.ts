@@ -89,6 +89,7 @@ export class Connection implements Feed {
       phase: 'connecting',
       refusal: '',
       holder: 'flow',
+      flow: null,
       speaker: '',
       business: '',
       open: false,
@@ -205,11 +206,12 @@ export class Connection implements Feed {
         this.last = 0;
         this.state.entries = [];
       }
-      const { holder, speaker, business, open, changes } = welcome;
+      const { holder, flow, speaker, business, open, changes } = welcome;
       this.change({
         phase: 'open',
         busy: false,
         holder,
+        flow,
         open,
         changes,
         business,

@@ -24,4 +24,6 @@ export interface Feed {
   takeBack(clientId: string): void;
   /** The visitor is writing. */
   types(): void;
+  /** Shows what is still held back, as nobody looks. */
+  hurry?(): void;
 }

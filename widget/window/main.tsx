@@ -1,6 +1,8 @@
 import { render } from 'preact';
 import { Chat } from './chat.tsx';
 import { Connection } from './connection.ts';
+import { dressOfPage, wearFont } from './dress.ts';
+import { Paced } from './paced.ts';
 import './window.css';
 
 const { boarding = '', origin = '' } = document.body.dataset;
@@ -25,4 +27,12 @@ function tellParent(message: object): void {
 
 const connection = new Connection(boarding, visit, to => tellParent({ kineta: 'go', page: to }));
 
-render(<Chat feed={connection} tellParent={tellParent} />, document.getElementById('chat') as HTMLElement);
+const dress = dressOfPage();
+if (dress.asPage) wearFont(around.get('font'));
+// Who wants less to move on their screen is not kept waiting either.
+const pace = matchMedia('(prefers-reduced-motion: reduce)').matches ? ({ by: 'at once' } as const) : dress.pace;
+
+render(
+  <Chat feed={new Paced(connection, pace)} dress={dress} tellParent={tellParent} />,
+  document.getElementById('chat') as HTMLElement,
+);

@@ -1,4 +1,6 @@
 import type { ComponentChildren } from 'preact';
+import { useContext } from 'preact/hooks';
+import { VoiceName } from './dress.ts';
 import type { EntryOf } from './entries/view.ts';
 
 type Spans = EntryOf<'said'>['line'];
@@ -45,9 +47,10 @@ export function Plain({ text }: { text: string }) {
 
 /** Something said, under the name of who says it when somebody else spoke before. */
 export function Spoken({ who, person, children }: { who: string; person?: boolean; children: ComponentChildren }) {
+  const voice = useContext(VoiceName);
   return (
     <div class={person ? 'spoken person' : 'spoken'}>
-      <div class="who">{who}</div>
+      <div class="who">{who && !person ? voice || who : who}</div>
       {children}
     </div>
   );

@@ -66,6 +66,7 @@ export function stagedOf(
       phase: 'open',
       refusal: '',
       holder: session.state === 'handed over' ? 'waiting' : 'flow',
+      flow: null,
       speaker: flow.speaker,
       ...head,
       entries,

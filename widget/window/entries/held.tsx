@@ -9,6 +9,7 @@ export const handedOver = entryView({
 
 export const taken = entryView({
   kind: 'taken',
+  person: ({ member }) => member,
   Line: ({ entry }) => <Direction>{messages.withYou(entry.member.name)}</Direction>,
 });
 

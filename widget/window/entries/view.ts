@@ -25,6 +25,8 @@ export interface EntryView<K extends Entry['kind']> {
   voice?(entry: EntryOf<K>): string;
   /** The name under which the flow speaks in it. */
   speaker?(entry: EntryOf<K>): string;
+  /** Who of the team has the conversation from then on. */
+  person?(entry: EntryOf<K>): { id: string; name: string };
   /** Whether somebody of the team said it, who then writes no more. */
   fromPerson?: true;
   /** Whether it is news for who has the chat closed. */

@@ -22,7 +22,7 @@ function fits(content: Buffer): boolean {
   }
 }
 
-/** The pictures that flows show. */
+/** The pictures that members uploaded, for whatever visitors are shown. */
 export class Pictures {
   private readonly tables: Tables;
 
@@ -45,7 +45,23 @@ export class Pictures {
     return `${PICTURES}${id}`;
   }
 
+  /** Those of these addresses at which the workspace has no picture. */
+  async missing(workspace: string, addresses: readonly string[]): Promise<string[]> {
+    const ids = addresses.map(address => address.slice(PICTURES.length));
+    if (ids.length === 0) return [];
+    const known = await this.tables
+      .in(workspace)
+      .of(pictures)
+      .all({ id: ids }, { only: ['id'] });
+    const found = new Set(known.map(({ id }) => `${PICTURES}${id}`));
+    return addresses.filter(address => !found.has(address));
+  }
+
   /** A picture for anyone who has its address, which cannot be guessed. */
+  at(address: string): Promise<{ type: string; content: Buffer } | undefined> {
+    return this.of(address.slice(PICTURES.length));
+  }
+
   of(id: string): Promise<{ type: string; content: Buffer } | undefined> {
     return this.tables.everywhere(pictures).one({ id });
   }

@@ -1,0 +1,147 @@
+import { lookRoutes, siteRoutes } from '@kineta/contract';
+import { ChevronLeft } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { useSignedIn } from '../../account/store.ts';
+import { CallError, call, sentenceOf } from '../../shell/api.ts';
+import { isStale, useRoute } from '../../shell/query.ts';
+import { Button } from '../../ui/button.tsx';
+import { Skeleton } from '../../ui/skeleton.tsx';
+import { Alive } from '../alive.tsx';
+import { ByFlow } from './by-flow.tsx';
+import { Colour } from './colour.tsx';
+import { KeptLooks } from './kept.tsx';
+import { Above, Launcher, Manner, Replies, Voice } from './parts.tsx';
+import { Preview } from './preview.tsx';
+import { EditedSite } from './rows.tsx';
+import { changesBetween, useLooks } from './store.ts';
+
+/** What is not on the site yet, and the ways to put it there or leave it. */
+function Changes({ site }: { site: string }) {
+  const editing = useLooks(({ sites }) => sites[site]);
+  const { discard, isPut, takeUp } = useLooks();
+  const [busy, setBusy] = useState(false);
+  const count = editing ? changesBetween(editing.base, editing.draft) : 0;
+  const wrong = Object.keys(editing?.mistakes ?? {}).length;
+  useEffect(() => {
+    if (count === 0) return;
+    const stay = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', stay);
+    return () => removeEventListener('beforeunload', stay);
+  }, [count]);
+  if (!editing) return null;
+  const put = async () => {
+    setBusy(true);
+    const params = { id: site };
+    try {
+      const { draft, number } = editing;
+      const kept = await call(lookRoutes.put, { params, body: { look: draft, number } });
+      isPut(site, kept.look, kept.number);
+      await isStale(lookRoutes.get);
+      toast.success('It is on the site.');
+    } catch (error) {
+      toast.error(sentenceOf(error));
+      if (error instanceof CallError && error.problem.code === 'look_changed') {
+        const theirs = await call(lookRoutes.get, { params });
+        takeUp(site, theirs.look, theirs.number);
+      }
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className="ml-auto flex items-center gap-2">
+      <span role="status" className="font-script text-ink-2 italic max-md:sr-only">
+        {wrong > 0
+          ? `${wrong === 1 ? 'One value' : `${wrong} values`} cannot be taken yet`
+          : count === 0
+            ? 'As on the site'
+            : `${count === 1 ? 'One change' : `${count} changes`} not on the site yet`}
+      </span>
+      {count > 0 ? (
+        <Button look="quiet" onClick={() => discard(site)}>
+          Undo {count === 1 ? 'it' : 'them'}
+        </Button>
+      ) : null}
+      <Button look="main" disabled={count === 0 || wrong > 0 || busy} onClick={put}>
+        Put on the site
+      </Button>
+    </div>
+  );
+}
+
+/** How the chat looks on a site, edited beside the chat itself. Nothing is on the site until it is put there. */
+export default function LookPage() {
+  const { id = '' } = useParams();
+  const { data: sites } = useRoute(siteRoutes.list, {});
+  const { data, error } = useRoute(lookRoutes.get, { params: { id } });
+  const { workspace, members, member } = useSignedIn();
+  const takeUp = useLooks(state => state.takeUp);
+  const shown = useLooks(({ sites: all }) => all[id]?.shown);
+  const site = sites?.find(one => one.id === id);
+  useEffect(() => {
+    if (data) takeUp(id, data.look, data.number);
+  }, [data, id, takeUp]);
+  useEffect(() => {
+    document.title = `${site ? `${site.name} · ` : ''}Look · Kineta`;
+  }, [site]);
+  const scene = useMemo(
+    () => ({
+      speaker: data?.speaker ?? '',
+      business: workspace.name,
+      person: { id: member.id, name: member.name },
+      stage: {
+        zone: workspace.zone,
+        country: workspace.country,
+        locale: workspace,
+        business: {},
+        hours: {},
+        teams: [],
+      },
+    }),
+    [data?.speaker, workspace, member.id, member.name],
+  );
+  const team = useMemo(
+    () => members.flatMap(({ id: one, name, picture }) => (picture ? [{ id: one, name, picture }] : [])),
+    [members],
+  );
+  return (
+    <main className="flex h-full flex-col">
+      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-6 py-1.5 max-md:px-4">
+        <Link to="/sites" className="flex items-center gap-1 text-ink-2 hover:text-ink">
+          <ChevronLeft className="size-4" aria-hidden="true" />
+          Sites
+        </Link>
+        <h1 className="font-script text-xl font-semibold">{site?.name ?? 'Look'}</h1>
+        {site ? <Alive site={site} /> : null}
+        <Changes site={id} />
+      </header>
+      {shown && data ? (
+        <EditedSite value={id}>
+          <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+            <div className="w-92 shrink-0 overflow-y-auto border-r border-rule px-5 py-4 max-lg:order-2 max-lg:w-full max-lg:overflow-visible max-lg:border-r-0">
+              <Voice speaker={data.speaker} />
+              <Colour look={shown} />
+              <Launcher name={shown.voice.name || data.speaker} />
+              <Above />
+              <Manner />
+              <Replies />
+              <ByFlow />
+              <KeptLooks look={shown} />
+            </div>
+            <div className="min-h-0 min-w-0 flex-1 bg-paper-2 max-lg:order-1 max-lg:h-136 max-lg:flex-none">
+              <Preview look={shown} scene={scene} team={team} />
+            </div>
+          </div>
+        </EditedSite>
+      ) : error ? (
+        <p role="alert" className="p-6 text-brick">
+          {sentenceOf(error)}
+        </p>
+      ) : (
+        <Skeleton lines={6} className="p-8" />
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,118 @@
+import type { Previewed, PreviewNews } from '@kineta/contract';
+import { glyphStrokes, type Look, launcherDress, type Scheme, windowDress } from '@kineta/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { chatIn, previewStates, type Scene } from './states.ts';
+
+/** How much smaller than it is the page is shown. */
+const WIDE = 0.66;
+const PHONE = { scale: 0.62, width: 390, height: 844 };
+
+function PreviewFrame({ title, previewed, className }: { title: string; previewed: Previewed; className: string }) {
+  const frame = useRef<HTMLIFrameElement>(null);
+  const latest = useRef(previewed);
+  latest.current = previewed;
+  const tell = () => {
+    const news: PreviewNews = { kineta: 'previewed', previewed: latest.current };
+    frame.current?.contentWindow?.postMessage(news, location.origin);
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told anew with whatever is new
+  useEffect(tell, [previewed]);
+  useEffect(() => {
+    const hear = ({ source, origin, data }: MessageEvent) => {
+      if (source === frame.current?.contentWindow && origin === location.origin && data.kineta === 'ready') tell();
+    };
+    addEventListener('message', hear);
+    return () => removeEventListener('message', hear);
+  });
+  return <iframe ref={frame} src="/w/preview" title={title} className={className} />;
+}
+
+/** The look on the real launcher and window, on a wide screen and on a phone, in every state to choose from. */
+export function Preview({
+  look,
+  scene,
+  team,
+}: {
+  look: Look;
+  scene: Scene;
+  /** Who has a picture. */
+  team: ReadonlyArray<{ id: string; name: string; picture: string }>;
+}) {
+  const [at, setAt] = useState(1);
+  const [night, setNight] = useState(false);
+  const { scheme: own } = look.colour;
+  const scheme: Scheme = own === 'device' ? (night ? 'dark' : 'light') : own;
+  const state = previewStates[at]!;
+  const previewed = useMemo((): Previewed => {
+    const worn: Look = { ...look, colour: { ...look.colour, scheme } };
+    const speaker = look.voice.name || scene.speaker;
+    const { picture, style, words, shape } = launcherDress(worn, speaker ? `Ask ${speaker}` : 'Ask us');
+    return {
+      launcher: {
+        style,
+        words,
+        shape,
+        picture: picture && ('glyph' in picture ? { strokes: glyphStrokes[picture.glyph] } : picture),
+      },
+      window: windowDress(worn, [...team]),
+      scheme,
+      isOpen: !state.isShut,
+      chat: chatIn(state, { ...scene, speaker: speaker || scene.business }),
+    };
+  }, [look, scheme, scene, team, state]);
+  return (
+    <section aria-label="How it looks" className="flex h-full min-h-0 min-w-0 flex-col px-5 pt-3 pb-5">
+      <div className="mb-3 flex flex-wrap items-end justify-between gap-x-4">
+        <div role="group" aria-label="States" className="flex flex-wrap gap-x-4">
+          {previewStates.map(({ name }, index) => (
+            <button
+              key={name}
+              type="button"
+              aria-pressed={index === at}
+              className={`border-b-2 py-1 ${index === at ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
+              onClick={() => setAt(index)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+        {own === 'device' ? (
+          <div className="flex gap-3">
+            {[false, true].map(dark => (
+              <button
+                key={String(dark)}
+                type="button"
+                aria-pressed={dark === night}
+                className={`py-1 ${dark === night ? 'font-semibold' : 'text-ink-2 hover:text-ink'}`}
+                onClick={() => setNight(dark)}
+              >
+                {dark ? 'dark' : 'light'}
+              </button>
+            ))}
+          </div>
+        ) : null}
+      </div>
+      <div className="flex min-h-0 flex-1 gap-5">
+        <div className="relative min-h-96 min-w-0 flex-1 overflow-hidden rounded-lg border border-rule bg-white">
+          <div
+            className="absolute top-0 left-0 origin-top-left"
+            style={{ width: `${100 / WIDE}%`, height: `${100 / WIDE}%`, transform: `scale(${WIDE})` }}
+          >
+            <PreviewFrame title="On a wide screen" previewed={previewed} className="size-full" />
+          </div>
+        </div>
+        <div
+          className="relative shrink-0 self-start overflow-hidden rounded-[1.4rem] border-6 border-ink bg-white max-xl:hidden"
+          style={{ width: PHONE.width * PHONE.scale + 12, height: PHONE.height * PHONE.scale + 12 }}
+        >
+          <div
+            className="absolute top-0 left-0 origin-top-left"
+            style={{ width: PHONE.width, height: PHONE.height, transform: `scale(${PHONE.scale})` }}
+          >
+            <PreviewFrame title="On a phone" previewed={previewed} className="size-full" />
+          </div>
+        </div>
+      </div>
+    </section>
+  );
+}
