@@ -3,6 +3,7 @@ export * from './business.ts';
 export * from './conversations.ts';
 export * from './editions.ts';
 export * from './flows.ts';
+export * from './install.ts';
 export * from './live.ts';
 export * from './look.ts';
 export * from './members.ts';

@@ -2,6 +2,7 @@ import { accountRoutes, firstRunRoutes } from './account.ts';
 import { conversationRoutes } from './conversations.ts';
 import { editionRoutes } from './editions.ts';
 import { flowRoutes } from './flows.ts';
+import { installRoutes } from './install.ts';
 import { lookRoutes } from './look.ts';
 import { memberRoutes } from './members.ts';
 import { noticeRoutes } from './notices.ts';
@@ -27,6 +28,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('teams', teamRoutes),
   ...named('sites', siteRoutes),
   ...named('flows', flowRoutes),
+  ...named('install', installRoutes),
   ...named('looks', lookRoutes),
   ...named('pictures', pictureRoutes),
   ...named('editions', editionRoutes),

@@ -30,7 +30,6 @@ export interface LauncherDress {
   words: string;
   /** What is shown beside the words: one of the drawn strokes, or a picture by its address. */
   picture: { glyph: Exclude<Look['launcher']['picture'], 'face' | 'none'> } | { src: string } | null;
-  shape: Look['launcher']['shape'];
   /** The devices that it shows on, by their first letters: computer, tablet, phone. */
   devices: string;
 }
@@ -58,8 +57,8 @@ const DARK = '(prefers-color-scheme:dark)';
 
 /** The same properties in the schemes of a look: one of them, or whichever the visitor’s device is set to. */
 function inSchemes(selector: string, { colour }: Look, of: (scheme: Scheme) => Properties): string {
-  if (colour.scheme !== 'device') return written(selector, { ...of(colour.scheme), scheme: colour.scheme });
-  return `${written(selector, { ...of('light'), scheme: 'light' })}@media${DARK}{${written(selector, { ...of('dark'), scheme: 'dark' })}}`;
+  if (colour.scheme !== 'device') return written(selector, of(colour.scheme));
+  return `${written(selector, of('light'))}@media${DARK}{${written(selector, of('dark'))}}`;
 }
 
 function windowColours(look: Look, palette: Palette): Properties {
@@ -80,7 +79,10 @@ function windowColours(look: Look, palette: Palette): Properties {
 export function windowDress(look: Look, team: WindowDress['team'] = []): WindowDress {
   const { voice, header, pace, sound, notice, font } = look;
   return {
-    style: inSchemes(':root', look, scheme => windowColours(look, paletteOf(look.colour, scheme).palette)),
+    style: inSchemes(':root', look, scheme => ({
+      ...windowColours(look, paletteOf(look.colour, scheme).palette),
+      scheme,
+    })),
     name: voice.name,
     face: faceAddress(voice.face),
     heading: header.heading,
@@ -105,30 +107,38 @@ const px = (pixels: number): string => `${pixels}px`;
 /** Between the launcher and the chat above it. */
 const GAP = 14;
 
+/** What a shape needs beside the sizes that every launcher has. A screen reader reads words that are not shown. */
+const shapes: Readonly<Record<Look['launcher']['shape'], string>> = {
+  words: '',
+  tab: 'button{writing-mode:vertical-rl}',
+  round: 'button{padding:0;gap:0;justify-content:center}span{font-size:0}b{position:absolute;top:-5px;right:-5px}',
+};
+const PICTURE = 'img{width:28px;height:28px;border-radius:50%;margin-inline-start:-8px;object-fit:cover}';
+const WHOLE_PICTURE = 'img{width:100%;height:100%;border-radius:50%;object-fit:cover}';
+
 function standing({ side, edge, up, size, corners, chat }: Standing, shape: Look['launcher']['shape']): Properties {
-  const [left, right] = side === 'left' ? [px(edge), 'auto'] : ['auto', px(edge)];
-  const small = Math.min(corners, 2);
+  const at = (left: string, right: string): [string, string] => (side === 'left' ? [right, left] : [left, right]);
+  const [left, right] = at('auto', px(edge));
+  const round = px(Math.min(corners, size / 2));
+  const small = px(Math.min(corners, 2));
+  // A tab stands at the very edge, of which it is a part.
+  const [tabLeft, tabRight] = at('auto', '0');
   const inset: Properties =
     shape === 'tab'
-      ? // At the very edge, of which it is a part.
-        {
-          left: side === 'left' ? '0' : 'auto',
-          right: side === 'left' ? 'auto' : '0',
-          mode: 'vertical-rl',
-          round: side === 'left' ? `0 ${px(corners)} ${px(corners)} 0` : `${px(corners)} 0 0 ${px(corners)}`,
+      ? {
+          left: tabLeft,
+          right: tabRight,
+          round: side === 'left' ? `0 ${round} ${round} 0` : `${round} 0 0 ${round}`,
         }
       : {
           left,
           right,
-          mode: 'horizontal-tb',
           round:
             shape === 'round'
               ? px(size)
-              : `${px(Math.min(corners, 22))} ${px(Math.min(corners, 22))} ${
-                  side === 'left'
-                    ? `${px(Math.min(corners, 22))} ${px(small)}`
-                    : `${px(small)} ${px(Math.min(corners, 22))}`
-                }`,
+              : side === 'left'
+                ? `${round} ${round} ${round} ${small}`
+                : `${round} ${round} ${small} ${round}`,
         };
   const above = shape === 'tab' ? up : up + size + GAP;
   return {
@@ -154,22 +164,26 @@ function standing({ side, edge, up, size, corners, chat }: Standing, shape: Look
 export function launcherDress(look: Look, words: string): LauncherDress {
   const { launcher, standing: stands, shows } = look;
   const face = faceAddress(look.voice.face);
+  const wide = standing(stands.wide, launcher.shape);
+  const onPhones = Object.entries(standing(stands.phone, launcher.shape)).filter(
+    ([name, value]) => wide[name] !== value,
+  );
+  const picture: LauncherDress['picture'] =
+    launcher.picture === 'none' || (launcher.picture === 'face' && !face)
+      ? null
+      : launcher.picture === 'face'
+        ? { src: face! }
+        : { glyph: launcher.picture };
+  const colours = inSchemes(':host', look, scheme => {
+    const { launcher: bg, onLauncher: fg, sheet, ink } = paletteOf(look.colour, scheme).palette;
+    return { bg, fg, sheet, ink };
+  });
   return {
-    style:
-      written(':host', standing(stands.wide, launcher.shape)) +
-      inSchemes(':host', look, scheme => {
-        const { launcher: bg, onLauncher: fg, sheet } = paletteOf(look.colour, scheme).palette;
-        return { bg, fg, sheet };
-      }) +
-      `@media${PHONES}{${written(':host', standing(stands.phone, launcher.shape))}}`,
+    style: `${written(':host', wide)}${colours}@media${PHONES}{${written(':host', Object.fromEntries(onPhones))}}${
+      picture && 'src' in picture ? (launcher.shape === 'round' ? WHOLE_PICTURE : PICTURE) : ''
+    }${shapes[launcher.shape]}`,
     words: launcher.words || words,
-    picture:
-      launcher.picture === 'none' || (launcher.picture === 'face' && !face)
-        ? null
-        : launcher.picture === 'face'
-          ? { src: face! }
-          : { glyph: launcher.picture },
-    shape: launcher.shape,
+    picture,
     devices: (['computer', 'tablet', 'phone'] as const)
       .filter(device => shows[device])
       .map(device => device[0])

@@ -217,7 +217,8 @@ export async function visit(
   stack: Stack,
   { path = '/', referer, ...options }: { path?: string; referer?: string } & BrowserContextOptions = {},
 ): Promise<Visit> {
-  const page = await newWindow(browser, options);
+  // Who wants less to move is told everything at once; the pace of lines has a journey of its own.
+  const page = await newWindow(browser, { reducedMotion: 'reduce', ...options });
   await page.goto(stack.site + path, referer === undefined ? {} : { referer });
   await page.getByRole('button', { name: 'Ask Robin' }).click();
   return visitOn(page);

@@ -19,6 +19,7 @@ import { keeping } from './migrations/0014-keeping.ts';
 import { joining } from './migrations/0015-joining.ts';
 import { siteChanges } from './migrations/0016-sites.ts';
 import { looks } from './migrations/0017-looks.ts';
+import { pages } from './migrations/0018-pages.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -39,6 +40,7 @@ export const migrations: readonly Migration[] = [
   joining,
   siteChanges,
   looks,
+  pages,
 ];
 
 /**

@@ -47,6 +47,10 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         1,
       ],
       [
+        "pages that had the chat",
+        90,
+      ],
+      [
         "files of visitors",
         365,
       ],

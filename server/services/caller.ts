@@ -1,8 +1,6 @@
-import { lookup as dnsLookup } from 'node:dns';
-import { isIP, type LookupFunction } from 'node:net';
 import { type ServiceRequest, TooDeep, wellFormed } from '@kineta/core';
 import { Agent, fetch } from 'undici';
-import { isPublic } from './public-address.ts';
+import { isInsideByNumber, publicOnly } from '../http/outside.ts';
 
 /** Why a call gave nothing to go on with, as a sentence’s end for the log. */
 export class CallFailed extends Error {
@@ -19,20 +17,6 @@ const MOST_BYTES = 256 * 1_024;
 
 const blocked = 'its address is inside a private network, which the workspace does not allow.';
 
-/**
- * Looks a host up, and lets only public addresses through. This is what the connection itself goes by: a name that
- * changes its address between a check and the call gains nothing.
- */
-const publicOnly: LookupFunction = (host, options, done) => {
-  dnsLookup(host, { ...options, all: true }, (error, addresses) => {
-    if (error) return done(error, '', 4);
-    const found = addresses.filter(({ address }) => isPublic(address));
-    if (found.length === 0) return done(new CallFailed(blocked, false), '', 4);
-    if (options.all) done(null, found);
-    else done(null, found[0]!.address, found[0]!.family);
-  });
-};
-
 function cause(error: unknown): CallFailed | undefined {
   for (let at: unknown = error; at instanceof Error; at = at.cause) if (at instanceof CallFailed) return at;
   return undefined;
@@ -48,7 +32,7 @@ function placedAt(standIn: string, asked: URL): URL {
 
 /** Calls services for flows: JSON in and out, within a time, never into private networks unless that is allowed. */
 export class Caller {
-  private readonly outside = new Agent({ connect: { lookup: publicOnly } });
+  private readonly outside = new Agent({ connect: { lookup: publicOnly(() => new CallFailed(blocked, false)) } });
   private readonly anywhere = new Agent();
   private readonly standIns: ReadonlyMap<string, string>;
 
@@ -82,8 +66,7 @@ export class Caller {
     const standIn = this.standIns.get(asked.host);
     const url = standIn === undefined ? asked : placedAt(standIn, asked);
     const isAllowed = standIn !== undefined || allowed.includes(url.host.toLowerCase());
-    const literal = url.hostname.replace(/^\[|\]$/g, '');
-    if (!isAllowed && isIP(literal) !== 0 && !isPublic(literal)) throw new CallFailed(blocked, false);
+    if (!isAllowed && isInsideByNumber(url)) throw new CallFailed(blocked, false);
     const secret = await keyFor(asked.host.toLowerCase());
     if (Object.keys(secret).length > 0 && url.protocol !== 'https:' && !isAllowed)
       throw new CallFailed('its address begins with http://, on whose way others could read its key.', false);

@@ -1,9 +1,11 @@
 import type { Tables } from '../database/rows.ts';
 import type { Area } from '../house/area.ts';
 import { Boarding, instanceSecret } from './boarding.ts';
+import { Pages } from './install/pages.ts';
+import { installDoors } from './install/routes.ts';
 import { lookDoors } from './look-routes.ts';
 import { Looks } from './looks.ts';
-import { instance, looks as kept, sites as table } from './model.ts';
+import { instance, looks as kept, sitePages, sites as table } from './model.ts';
 import { siteDoors } from './routes.ts';
 import { Sites } from './service.ts';
 import { settingUpDoors } from './setting-up.ts';
@@ -19,7 +21,7 @@ function sitesOf(tables: Tables): Sites {
 /** The web sites that carry the chat, and what their pages load. */
 export const sites: Area = {
   name: 'sites',
-  tables: [table, kept, instance],
+  tables: [table, sitePages, kept, instance],
   offers: async ({ tables }) => ({
     sites: sitesOf(tables),
     boarding: new Boarding(await instanceSecret(tables)),
@@ -52,13 +54,21 @@ export const sites: Area = {
       },
     },
   ],
+  keeps: ({ tables }) => [
+    {
+      name: 'pages that had the chat',
+      days: 90,
+      clear: (before, most) => tables.everywhere(sitePages).remove({ seenAt: { before } }, { most }),
+    },
+  ],
   doors(doors, house) {
     const looks = new Looks(
       house.tables,
       house.ports.pictures,
       async key => (await house.ports.sites.byKey(key))?.speaker ?? '',
     );
-    siteDoors(doors, house, sitesOf(house.tables), looks);
+    siteDoors(doors, house, looks);
+    installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));
     lookDoors(doors, house, looks);
     settingUpDoors(doors, house, sitesOf(house.tables));
   },

@@ -7,6 +7,7 @@ import {
   json,
   nullable,
   ownIdentity,
+  partOfKey,
   reference,
   table,
   text,
@@ -36,6 +37,14 @@ export const sites = table('sites', {
   /** How the chat looks there; as it comes, while nobody has chosen. */
   look: nullable(json(readable)),
   lookNumber: usually(integer),
+});
+
+/** The pages on which browsers had the chat, by host and path. */
+export const sitePages = table('site_pages', {
+  workspaceId: reference(),
+  siteId: partOfKey(reference(() => sites)),
+  page: partOfKey(text(300)),
+  seenAt: instant,
 });
 
 /** Looks kept under a name. */

@@ -11,7 +11,6 @@ import { answerProblem, type Doors } from '../http/serve.ts';
 import { socketsOf } from '../http/sockets.ts';
 import { allows } from './domains.ts';
 import type { Looks } from './looks.ts';
-import type { Sites } from './service.ts';
 
 const KEY = /^[A-Za-z0-9_-]{6,40}$/;
 
@@ -107,7 +106,7 @@ function windowPolicy(speaksWith: string, ancestors: string): string {
  * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
  * told whose frame it may be.
  */
-export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites, looks: Looks): void {
+export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks): void {
   const files = options.files.widget;
   const loader = fileOf(join(files, 'loader.js'), options.development);
   const page = fileOf(join(files, 'window.html'), options.development);
@@ -117,13 +116,12 @@ export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites,
   /** The loader as it is served to a page of a site now. */
   const loaded = async (site: Site): Promise<string> => {
     if (site.off) return '// The chat is switched off.';
-    const { style, words, picture, shape, devices, closed } = await looks.launcher(site, launcherWords);
+    const { style, words, picture, devices, closed } = await looks.launcher(site, launcherWords);
     const isShut = !closed && !(await isOpen(site.workspace));
     return filled(loader(), {
       STYLE: style,
       LABEL: escaped(words),
       PICTURE: picture === null ? '' : 'src' in picture ? picture.src : glyphStrokes[picture.glyph],
-      SHAPE: shape,
       DEVICES: isShut ? '' : devices,
     });
   };
@@ -138,8 +136,6 @@ export function siteDoors(doors: Doors, { ports, options }: House, sites: Sites,
       const site = await knownSite(ports.sites, request.params.key);
       const origin = originOf(request);
       if (origin && !allows(site.domains, origin)) throw notAllowed(site, origin);
-      if (origin)
-        sites.seen(site, new URL(origin).host).catch(error => doors.logger.warn({ err: error }, 'not written down'));
       response
         .set({
           // Asked for with every page, and answered briefly while it is the same: what is put on the site is there.

@@ -5,16 +5,15 @@ import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
 import type { Ports, Site } from '../house/ports.ts';
+import { notFound } from '../http/problem.ts';
 import { originOf } from './domains.ts';
 import { sites } from './model.ts';
 
 const OLD_KEY_FOR = 24 * 60 * 60 * 1_000;
-const SEEN_EVERY = 60_000;
 
 /** The sites of workspaces. */
 export class Sites {
   private readonly tables: Tables;
-  private readonly seenAt = new Map<string, number>();
 
   constructor(tables: Tables) {
     this.tables = tables;
@@ -108,15 +107,12 @@ export class Sites {
     );
   }
 
-  /** A page has loaded the chat: written down at most once a minute for each site, by each process. */
-  async seen(site: Pick<Site, 'id' | 'workspace'>, on: string): Promise<void> {
-    const now = Date.now();
-    if (now - (this.seenAt.get(site.id) ?? 0) < SEEN_EVERY) return;
-    this.seenAt.set(site.id, now);
-    await this.tables
-      .in(site.workspace)
-      .of(sites)
-      .change({ seenAt: new Date(now), seenOn: on.slice(0, 253) }, { id: site.id });
+  /** By which keys a site is known now. */
+  async keysOf(workspace: string, id: string): Promise<{ key: string; oldKey: string | null }> {
+    const site = await this.tables.in(workspace).of(sites).one({ id });
+    if (!site) throw notFound('site');
+    const isGood = site.oldKeyUntil !== null && site.oldKeyUntil > new Date();
+    return { key: site.siteKey, oldKey: isGood ? site.oldKey : null };
   }
 
   async replies(workspace: string): Promise<ReadonlyMap<string, Look['replies']>> {

@@ -1,5 +1,5 @@
 import { accountRoutes, siteRoutes } from '@kineta/contract';
-import { afterAll, beforeAll, expect, test, vi } from 'vitest';
+import { afterAll, beforeAll, expect, test } from 'vitest';
 import type { RunningServer } from '../server.ts';
 import {
   Browser,
@@ -51,14 +51,6 @@ test.each([
 ])('%s is refused at its place', async (domain, sentence) => {
   const { problem } = await lead.call(siteRoutes.make, { body: { name: 'x', domains: ['a.example', domain] } });
   expect(problem.fields?.[0]).toMatchObject({ path: 'body.domains.1', message: expect.stringContaining(sentence) });
-});
-
-test('it is seen alive once a page has loaded the chat', async () => {
-  await load(workspace.siteKey);
-  await vi.waitFor(async () => {
-    const site = (await lead.call(siteRoutes.list)).reply.find(({ id }) => id === workspace.site);
-    expect(site?.seen).toMatchObject({ on: 'brackenrow.example' });
-  });
 });
 
 test('switched off, pages go on without the chat, and switched on it is as it was', async () => {

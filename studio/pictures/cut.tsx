@@ -42,13 +42,19 @@ export default function Cut({
   const [area, setArea] = useState<Area>();
   const [mistake, setMistake] = useState('');
   useEffect(() => {
-    const address = URL.createObjectURL(file);
-    // A file may call itself a picture and be none.
-    createImageBitmap(file).then(
-      () => setSource(address),
-      () => setMistake(`${file.name} is no picture that can be opened.`),
-    );
-    return () => URL.revokeObjectURL(address);
+    const reader = new FileReader();
+    reader.onload = async () => {
+      try {
+        // A file may call itself a picture and be none.
+        (await createImageBitmap(file)).close();
+        setSource(String(reader.result));
+      } catch {
+        setMistake(`${file.name} is no picture that can be opened.`);
+      }
+    };
+    // The studio’s content policy knows data, and no addresses that a page makes for itself.
+    reader.readAsDataURL(file);
+    return () => reader.abort();
   }, [file]);
   const take = async () => {
     try {

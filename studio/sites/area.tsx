@@ -10,6 +10,7 @@ export const sites: Area = {
   screens: [
     { path: '/sites', element: screen(() => import('./sites.tsx')) },
     { path: '/sites/:id/look', element: screen(() => import('./look/page.tsx')) },
+    { path: '/sites/:id/install', element: screen(() => import('./install/page.tsx')) },
   ],
   todo: {
     'a look': ({ site }, done) => ({

@@ -129,6 +129,12 @@ function Site({ site }: { site: SiteDetail }) {
         >
           How it looks<span className="sr-only"> on {site.name}</span>
         </Link>
+        <Link
+          to={`/sites/${site.id}/install`}
+          className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-3.5 py-1 font-medium hover:border-ink-3"
+        >
+          Install and check<span className="sr-only"> on {site.name}</span>
+        </Link>
         <Button onClick={() => settle(() => call(siteRoutes.change, { params, body: { off: !site.off } }))}>
           {site.off ? 'Switch the chat on' : 'Switch the chat off'}
           <span className="sr-only"> on {site.name}</span>

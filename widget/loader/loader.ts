@@ -14,10 +14,12 @@ const OPEN = 'kineta.open';
 const host = document.createElement('kineta-chat');
 const { button, badge } = drawLauncher(
   host.attachShadow({ mode: 'open' }),
-  { style: '%STYLE%', label, picture: '%PICTURE%', shape: '%SHAPE%' },
+  { style: '%STYLE%', label, picture: '%PICTURE%' },
   chat.origin,
 );
 let frame: HTMLIFrameElement | undefined;
+
+const pageNow = (): string => location.pathname + location.search;
 
 function remember(open: boolean): void {
   try {
@@ -34,7 +36,7 @@ function show(open: boolean, focus: boolean): void {
     frame.title = label;
     frame.referrerPolicy = 'origin';
     const visit = new URLSearchParams({
-      page: location.pathname + location.search,
+      page: pageNow(),
       from: document.referrer,
       font: getComputedStyle(document.body).fontFamily,
     });
@@ -62,6 +64,18 @@ addEventListener('message', event => {
   if (event.data.kineta === 'unread') badge.textContent = event.data.count ? String(event.data.count) : '';
 });
 
+/** This page has the chat: so that its owner knows. */
+const alive = (): unknown => navigator.sendBeacon?.(home.replace(/window$/, 'alive'), location.pathname);
+
+/** A page of one piece goes on to another of its routes without being loaded. */
+let at = pageNow();
+function follow(): void {
+  if (at === pageNow()) return;
+  at = pageNow();
+  frame?.contentWindow?.postMessage({ kineta: 'page', page: at }, chat.origin);
+  alive();
+}
+
 /** What it is opened on, by its first letter: a computer, a tablet or a phone. */
 const device = matchMedia('(pointer:fine)').matches ? 'c' : Math.min(screen.width, screen.height) < 600 ? 'p' : 't';
 
@@ -75,6 +89,11 @@ function arrive(): void {
   // Who is in the middle of a conversation keeps it.
   if (!open && !'%DEVICES%'.includes(device)) return;
   document.body.append(host);
+  if (document.readyState === 'complete') alive();
+  else addEventListener('load', alive);
+  const { navigation } = window as { navigation?: EventTarget };
+  if (navigation) navigation.addEventListener('currententrychange', follow);
+  else setInterval(follow, 1_000);
   if (open) show(true, false);
 }
 if (document.body) arrive();

@@ -37,7 +37,6 @@ function show(previewed: Previewed): void {
         style: launcher.style,
         label: launcher.words,
         picture: picture === null ? '' : 'src' in picture ? picture.src : picture.strokes,
-        shape: launcher.shape,
       },
       '',
     );

@@ -62,7 +62,7 @@ export class Connection implements Feed {
   state: ChatState;
   private readonly socket: Socket<VisitorNews, VisitorCalls>;
   private readonly boarding: string;
-  private readonly visit: Omit<Hello, 'conversation' | 'after'>;
+  private visit: Omit<Hello, 'conversation' | 'after'>;
   private readonly listeners = new Set<() => void>();
   /** What this page sent: only the page in which the visitor answers is taken elsewhere, not every tab. */
   private readonly sentHere = new Set<string>();
@@ -158,6 +158,11 @@ export class Connection implements Feed {
     const answer = await response.json();
     if (!response.ok) throw new Error((answer as Problem).detail);
     return answer as { id: string; name: string };
+  }
+
+  /** The page around the chat is another now, for whatever begins from here on. */
+  visits(page: string): void {
+    this.visit = { ...this.visit, page };
   }
 
   takeBack(clientId: string): void {

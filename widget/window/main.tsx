@@ -27,6 +27,10 @@ function tellParent(message: object): void {
 
 const connection = new Connection(boarding, visit, to => tellParent({ kineta: 'go', page: to }));
 
+addEventListener('message', ({ source, origin: from, data }) => {
+  if (source === parent && from === origin && data?.kineta === 'page') connection.visits(String(data.page));
+});
+
 const dress = dressOfPage();
 if (dress.asPage) wearFont(around.get('font'));
 // Who wants less to move on their screen is not kept waiting either.

@@ -1,14 +1,12 @@
-import { lookRoutes, siteRoutes } from '@kineta/contract';
-import { ChevronLeft } from 'lucide-react';
+import { lookRoutes } from '@kineta/contract';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { useSignedIn } from '../../account/store.ts';
 import { CallError, call, sentenceOf } from '../../shell/api.ts';
 import { isStale, useRoute } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
-import { Alive } from '../alive.tsx';
+import { SiteHead, useSite } from '../room.tsx';
 import { ByFlow } from './by-flow.tsx';
 import { Colour } from './colour.tsx';
 import { KeptLooks } from './kept.tsx';
@@ -73,19 +71,14 @@ function Changes({ site }: { site: string }) {
 
 /** How the chat looks on a site, edited beside the chat itself. Nothing is on the site until it is put there. */
 export default function LookPage() {
-  const { id = '' } = useParams();
-  const { data: sites } = useRoute(siteRoutes.list, {});
+  const { id, site } = useSite();
   const { data, error } = useRoute(lookRoutes.get, { params: { id } });
   const { workspace, members, member } = useSignedIn();
   const takeUp = useLooks(state => state.takeUp);
   const shown = useLooks(({ sites: all }) => all[id]?.shown);
-  const site = sites?.find(one => one.id === id);
   useEffect(() => {
     if (data) takeUp(id, data.look, data.number);
   }, [data, id, takeUp]);
-  useEffect(() => {
-    document.title = `${site ? `${site.name} · ` : ''}Look · Kineta`;
-  }, [site]);
   const scene = useMemo(
     () => ({
       speaker: data?.speaker ?? '',
@@ -97,7 +90,7 @@ export default function LookPage() {
         locale: workspace,
         business: {},
         hours: {},
-        teams: [],
+        teams: ['Team'],
       },
     }),
     [data?.speaker, workspace, member.id, member.name],
@@ -108,15 +101,9 @@ export default function LookPage() {
   );
   return (
     <main className="flex h-full flex-col">
-      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule px-6 py-1.5 max-md:px-4">
-        <Link to="/sites" className="flex items-center gap-1 text-ink-2 hover:text-ink">
-          <ChevronLeft className="size-4" aria-hidden="true" />
-          Sites
-        </Link>
-        <h1 className="font-script text-xl font-semibold">{site?.name ?? 'Look'}</h1>
-        {site ? <Alive site={site} /> : null}
+      <SiteHead id={id} site={site} name="Look">
         <Changes site={id} />
-      </header>
+      </SiteHead>
       {shown && data ? (
         <EditedSite value={id}>
           <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">

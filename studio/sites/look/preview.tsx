@@ -46,12 +46,11 @@ export function Preview({
   const previewed = useMemo((): Previewed => {
     const worn: Look = { ...look, colour: { ...look.colour, scheme } };
     const speaker = look.voice.name || scene.speaker;
-    const { picture, style, words, shape } = launcherDress(worn, speaker ? `Ask ${speaker}` : 'Ask us');
+    const { picture, style, words } = launcherDress(worn, speaker ? `Ask ${speaker}` : 'Ask us');
     return {
       launcher: {
         style,
         words,
-        shape,
         picture: picture && ('glyph' in picture ? { strokes: glyphStrokes[picture.glyph] } : picture),
       },
       window: windowDress(worn, [...team]),

@@ -1,0 +1,88 @@
+import { Agent, fetch, type Response } from 'undici';
+import { isInsideByNumber, publicOnly } from '../../http/outside.ts';
+import { allows } from '../domains.ts';
+import type { PageRead } from './page.ts';
+
+/** Why a page could not be read; `about` says more, such as the status. */
+export type NotRead = {
+  code: 'domain not allowed' | 'page not reached';
+  about: string;
+};
+
+class Inside extends Error {
+  override name = 'Inside';
+}
+
+/** The most that is read of a page, in bytes, how long all of it may take, and how often it may send elsewhere. */
+const MOST_BYTES = 2 * 1_024 * 1_024;
+const WITHIN = 10_000;
+const MOST_REDIRECTS = 5;
+
+const outside = new Agent({ connect: { lookup: publicOnly(() => new Inside()) } });
+const anywhere = new Agent();
+
+function isInside(error: unknown): boolean {
+  for (let at: unknown = error; at instanceof Error; at = at.cause) if (at instanceof Inside) return true;
+  return false;
+}
+
+async function textOf(response: Response): Promise<string> {
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  for await (const part of response.body ?? []) {
+    parts.push(part);
+    size += part.length;
+    // What stands so far down a page is not the chat’s line.
+    if (size > MOST_BYTES) break;
+  }
+  return Buffer.concat(parts).toString('utf8');
+}
+
+/**
+ * Reads a page of a site as a browser would be sent it, following where it sends. Every address on the way has to be of the
+ * site’s own domains, and public: hosts inside a private network only where the site names them with their port, or the
+ * workspace allows them.
+ */
+export async function readPage(
+  address: URL,
+  { domains, allowed }: { domains: readonly string[]; allowed: readonly string[] },
+): Promise<PageRead | NotRead> {
+  const signal = AbortSignal.timeout(WITHIN);
+  let url = address;
+  for (let hop = 0; hop <= MOST_REDIRECTS; hop++) {
+    if (!/^https?:$/.test(url.protocol) || !allows(domains, url.origin))
+      return { code: 'domain not allowed', about: url.host };
+    const isAllowed = allowed.includes(url.host) || (domains.includes(url.host) && /^(localhost|127\.)/.test(url.host));
+    if (!isAllowed && isInsideByNumber(url)) return { code: 'page not reached', about: 'inside' };
+    let response: Response;
+    try {
+      response = await fetch(url, {
+        headers: { accept: 'text/html', 'user-agent': 'Mozilla/5.0 (compatible; Kineta)' },
+        redirect: 'manual',
+        signal,
+        dispatcher: isAllowed ? anywhere : outside,
+      });
+      const to = response.headers.get('location');
+      if (response.status >= 300 && response.status < 400 && to && URL.canParse(to, url.href)) {
+        await response.body?.cancel();
+        url = new URL(to, url);
+        continue;
+      }
+      if (!response.ok) {
+        await response.body?.cancel();
+        return { code: 'page not reached', about: String(response.status) };
+      }
+      if (!/html/i.test(response.headers.get('content-type') ?? '')) {
+        await response.body?.cancel();
+        return { code: 'page not reached', about: 'no page' };
+      }
+      const policy = response.headers.get('content-security-policy');
+      // Several policies of one field stand behind each other with commas.
+      return { url, html: await textOf(response), policies: policy ? policy.split(',') : [] };
+    } catch (error) {
+      if (isInside(error)) return { code: 'page not reached', about: 'inside' };
+      return { code: 'page not reached', about: signal.aborted ? 'slow' : 'silent' };
+    }
+  }
+  return { code: 'page not reached', about: 'round in circles' };
+}
