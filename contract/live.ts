@@ -1,5 +1,6 @@
 import { FieldReply, Holder } from '@kineta/core';
 import { z } from 'zod';
+import { Email } from './account.ts';
 import { type ConversationSummary, EntryBatch } from './conversations.ts';
 import type { SavedEdits } from './flows.ts';
 import type { Notice } from './notices.ts';
@@ -68,6 +69,9 @@ export const VisitorReply = z.strictObject({
 });
 export type VisitorReply = z.infer<typeof VisitorReply>;
 
+export const TranscriptTo = z.strictObject({ email: Email });
+export type TranscriptTo = z.infer<typeof TranscriptTo>;
+
 /** Every call over a socket is answered with what was asked for, or with a problem. */
 export type Answered<T> = ({ ok: true } & T) | { ok: false; problem: Problem };
 
@@ -76,6 +80,10 @@ export interface VisitorCalls {
   reply(reply: VisitorReply, answer: (kept: Answered<{ number: number }>) => void): void;
   missed(request: { after: number }, answer: (batch: Answered<EntryBatch>) => void): void;
   typing(): void;
+  /** Sends what was said to an address of the visitor’s. */
+  transcript(to: TranscriptTo, answer: (sent: Answered<object>) => void): void;
+  /** Ends the conversation, and takes away all that is kept of the visitor. */
+  erase(request: object, answer: (erased: Answered<{ conversations: number }>) => void): void;
 }
 
 /** What both ends are told of the connection itself. */

@@ -17,7 +17,7 @@ export interface Pending extends Picked {
 
 /** All that the chat’s window shows. */
 export interface ChatState {
-  phase: 'connecting' | 'open' | 'reconnecting' | 'refused';
+  phase: 'connecting' | 'open' | 'reconnecting' | 'refused' | 'erased';
   /** Why the chat cannot be had here, when it is refused. */
   refusal: string;
   holder: Holder;

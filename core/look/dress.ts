@@ -149,9 +149,10 @@ function standing({ side, edge, up, size, corners, chat }: Standing, shape: Look
       ? {
           frame: `auto ${right} ${px(above)} ${left}`,
           wide: px(chat.width),
-          high: `min(${px(chat.height)},calc(100dvh - ${px(above + 20)}))`,
+          high: `min(${px(chat.height)},100dvh - ${px(above + 20)})`,
           bend: px(corners),
-          gone: 'flex',
+          // A tab would lie over the chat, which has a way to close it.
+          gone: shape === 'tab' ? 'none' : 'flex',
         }
       : { frame: '0', wide: '100%', high: '100dvh', bend: '0', gone: 'none' }),
   };
@@ -174,12 +175,15 @@ export function launcherDress(look: Look, words: string): LauncherDress {
       : launcher.picture === 'face'
         ? { src: face! }
         : { glyph: launcher.picture };
-  const colours = inSchemes(':host', look, scheme => {
+  const colours = (scheme: Scheme): Properties => {
     const { launcher: bg, onLauncher: fg, sheet, ink } = paletteOf(look.colour, scheme).palette;
     return { bg, fg, sheet, ink };
-  });
+  };
+  const base = inSchemes(':host', look, scheme =>
+    scheme === 'dark' && look.colour.scheme === 'device' ? colours(scheme) : { ...wide, ...colours(scheme) },
+  );
   return {
-    style: `${written(':host', wide)}${colours}@media${PHONES}{${written(':host', Object.fromEntries(onPhones))}}${
+    style: `${base}@media${PHONES}{${written(':host', Object.fromEntries(onPhones))}}${
       picture && 'src' in picture ? (launcher.shape === 'round' ? WHOLE_PICTURE : PICTURE) : ''
     }${shapes[launcher.shape]}`,
     words: launcher.words || words,

@@ -53,6 +53,8 @@ export const en = {
     'a day at': ({ day, time }: { day: string; time: string }) => `${day} at ${time}`,
     'tomorrow at': ({ time }: { time: string }) => `tomorrow at ${time}`,
     'on a day at': ({ day, time }: { day: string; time: string }) => `on ${day} at ${time}`,
+    'transcript of': ({ business }: { business: string }) => `Your chat with ${business}`,
+    'transcript you': () => 'You',
     'email came back': ({ address }: { address: string }) =>
       `My email to ${address} came back. Is that address right? Write “back” to change an answer.`,
   },

@@ -69,7 +69,7 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
   await maud.keyboard.press('Enter');
 
   const areas = maud.getByRole('navigation', { name: 'Areas' });
-  await expect(maud.getByText('0 of 6')).toBeVisible();
+  await expect(maud.getByText('0 of 7')).toBeVisible();
   await maud.goto(stack.firstLink);
   await expect(areas).toBeVisible();
 
@@ -98,6 +98,12 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
   plain.pasted = await maud.getByLabel('The line for Batteries').inputValue();
   expect(plain.pasted).toContain(`${stack.url}/w/`);
 
+  // Its look, from one colour.
+  await maud.getByRole('link', { name: 'How it looks on Batteries' }).click();
+  await maud.getByLabel('The brand’s', { exact: true }).fill('#7a3b12');
+  await maud.getByRole('button', { name: 'Put on the site' }).click();
+  await expect(maud.getByText('As on the site')).toBeVisible();
+
   // A greeting, published on it.
   await areas.getByRole('link', { name: 'Flows' }).click();
   await maud.getByRole('button', { name: 'New flow' }).first().click();
@@ -106,6 +112,12 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
   await maud.getByRole('heading', { name: 'A warm greeting', level: 1 }).waitFor();
   await publish(maud);
 
+  // The page is checked, before anybody was there.
+  await areas.getByRole('link', { name: 'Site' }).click();
+  await maud.getByRole('link', { name: 'Install and check on Batteries' }).click();
+  await maud.getByRole('button', { name: 'Check it' }).click();
+  await expect(maud.getByText('The line is there, and no browser has called back yet.')).toBeVisible();
+
   // Somebody visits, and the site is seen alive.
   const visitor = await newWindow(browser);
   await visitor.goto(plain.url);
@@ -113,6 +125,8 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
   const chat = visitor.frameLocator('iframe');
   await chat.getByRole('button', { name: 'Just looking' }).click();
   await expect(chat.getByText('Take your time.', { exact: false })).toBeVisible();
+  await maud.getByRole('button', { name: 'Check it' }).click();
+  await expect(maud.getByText('The chat is on this page.')).toBeVisible();
   await areas.getByRole('link', { name: 'Site' }).click();
   await expect(maud.getByText(`on ${plain.host}`, { exact: false })).toBeVisible();
 
@@ -153,7 +167,7 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
 
   // Today knows all of it, without a tick.
   await areas.getByRole('link', { name: 'Today' }).click();
-  await expect(maud.getByText('5 of 6')).toBeVisible();
+  await expect(maud.getByText('6 of 7')).toBeVisible();
   await expect(maud.getByRole('link', { name: 'Hours for Team' })).toBeVisible();
   await maud.getByRole('button', { name: 'Put away Hours for Team' }).focus();
   await maud.keyboard.press('Enter');

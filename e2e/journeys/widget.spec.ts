@@ -40,7 +40,13 @@ test('neither moves the page nor stops it, and loads nothing of the chat before 
   });
   await page.goto(stack.site);
   await page.getByRole('button', { name: 'Ask Robin' }).waitFor();
-  expect(asked).toEqual(['/w/brackenrow-demo.js']);
+  // Once it has loaded it says that it has the chat, and asks for nothing.
+  await expect.poll(() => asked).toEqual(['/w/brackenrow-demo.js', '/w/brackenrow-demo/alive']);
+  const [told, loaded] = await page.evaluate(() => [
+    performance.getEntriesByType('resource').find(({ name }) => name.endsWith('/alive'))?.startTime,
+    (performance.getEntriesByType('navigation')[0] as PerformanceNavigationTiming).loadEventStart,
+  ]);
+  expect(told).toBeGreaterThanOrEqual(loaded!);
   expect(await page.evaluate(() => (window as unknown as { moved: { score: number } }).moved.score)).toBe(0);
   expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
 });

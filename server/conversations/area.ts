@@ -81,6 +81,10 @@ export const conversations: Area = {
           .of(visitorTable)
           .change({ personId: person, facts: { ...facts } }, { id: visitor.id }, { transaction });
       },
+      async met(workspace, id, transaction) {
+        const row = await house.tables.in(workspace).of(visitorTable).one({ id }, { transaction });
+        return row && { person: row.personId, firstSeen: row.firstSeen };
+      },
       async of(workspace, person, transaction) {
         const rows = house.tables.in(workspace).of(visitorTable);
         return (await rows.all({ personId: person }, { only: ['id'], most: MOST_VISITORS, transaction })).map(

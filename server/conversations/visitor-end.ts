@@ -1,5 +1,6 @@
 import {
   Hello,
+  TranscriptTo,
   VISITOR_NAMESPACE,
   type VisitorCalls,
   VisitorHandshake,
@@ -19,6 +20,7 @@ import { TurnsOfEach } from '../limits/turns.ts';
 import { answer } from '../live/call.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Announcer } from './announcer.ts';
+import { sendTranscript } from './transcript.ts';
 import type { VisitorService } from './visitors.ts';
 
 interface VisitorData {
@@ -33,11 +35,13 @@ interface VisitorData {
 }
 type VisitorNamespace = Namespace<VisitorCalls, VisitorNews, Record<string, never>, VisitorData>;
 
+const Nothing = z.strictObject({});
 const Missed = z.strictObject({ after: z.int().min(0) });
 /** How often a socket is told to wait before it is closed. */
 const MOST_REFUSALS = 20;
 const HASTY = 'That was a little fast. Your message is sent in a moment.';
 const BUSY = 'Too much comes from your network just now. Please wait a moment.';
+const LETTERS = 'The chat was sent by email a few times. Please wait a while before it is sent again.';
 const MANY = 'The chat is open too often. Please close it somewhere else.';
 
 /**
@@ -52,6 +56,9 @@ function allowances(perAddress: number, counters: Redis | undefined) {
     replies: allowance('replies', 20, 10, HASTY),
     looks: allowance('looks', 30, 10, HASTY),
     typing: allowance('typing', 20, 10, HASTY),
+    /** Letters go to whatever address is said: few, by who asks and from where. */
+    letters: allowance('transcripts', 3, 3_600, LETTERS),
+    lettersFrom: allowance('transcripts from', 10, 3_600, LETTERS),
     /** All that comes from an address. */
     address: allowance('address', perAddress * 20, 10, BUSY),
     newcomers: allowance('newcomers', perAddress, 60, BUSY),
@@ -181,6 +188,24 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       answer(Missed, request, reply, logger, async ({ after }) => {
         const { visitor, conversation } = there();
         return counted(allowed.looks, () => visitors.missed(visitor, conversation, after));
+      }),
+    );
+    socket.on('transcript', (request, reply) =>
+      answer(TranscriptTo, request, reply, logger, async ({ email }) => {
+        const { visitor, conversation } = there();
+        return counted(allowed.letters, async () => {
+          await allowed.lettersFrom.spend(data.address);
+          await sendTranscript(house, visitors, visitor, { conversation, to: email });
+          return {};
+        });
+      }),
+    );
+    socket.on('erase', (request, reply) =>
+      answer(Nothing, request, reply, logger, async () => {
+        const { visitor } = there();
+        return counted(allowed.replies, async () => ({
+          conversations: await ports.record.eraseVisitor(visitor.workspace, visitor.id),
+        }));
       }),
     );
     socket.on('typing', async () => {

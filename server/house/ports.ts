@@ -151,10 +151,23 @@ export interface Ports {
     /** What is kept of a visitor, held until the transaction is over. */
     held(visitor: Visitor, transaction: Transaction): Promise<{ person: string | null; facts: Facts }>;
     keep(visitor: Visitor, is: { person: string | null; facts: Facts }, transaction: Transaction): Promise<void>;
+    /** When a visitor came first, and as whom; undefined when there is no such visitor. */
+    met(
+      workspace: string,
+      visitor: string,
+      transaction?: Transaction,
+    ): Promise<{ person: string | null; firstSeen: Date } | undefined>;
     /** The visitors that a person came as. */
     of(workspace: string, person: string, transaction?: Transaction): Promise<string[]>;
     /** Holds them until the transaction is over: none of them comes, or begins anything, meanwhile. */
     hold(workspace: string, visitors: readonly string[], transaction: Transaction): Promise<void>;
+  };
+  record: {
+    /**
+     * Takes away all that is kept of a visitor, who asks for it; of the person behind them as well, when that is known from
+     * them alone. @returns how many conversations there were
+     */
+    eraseVisitor(workspace: string, visitor: string): Promise<number>;
   };
   conversations: {
     /** Tells a conversation what happened, and everybody concerned what came of it. */

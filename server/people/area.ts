@@ -4,12 +4,14 @@ import { keepConsents } from './effects/consents.ts';
 import { rememberFacts } from './effects/remember.ts';
 import { newWithEmail } from './found.ts';
 import { consents, peopleWords, people as table } from './model.ts';
+import { PersonalRecord } from './record.ts';
 import { peopleDoors } from './routes.ts';
 
 /** The people behind visitors, and what they agreed to. */
 export const people: Area = {
   name: 'people',
   tables: [table, peopleWords, consents],
+  offers: house => ({ record: new PersonalRecord(house) }),
   doors: peopleDoors,
   day: ({ database }) => [
     {

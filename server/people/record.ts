@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream';
 import { VISITOR_NAMESPACE } from '@kineta/contract';
+import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Section } from '../house/person.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
@@ -60,12 +61,50 @@ export class PersonalRecord {
    * @throws {ProblemError} `not_found`
    */
   async erase(workspace: string, id: string): Promise<number> {
-    const { tables, ports, database, areas, io } = this.house;
+    const { tables, ports } = this.house;
     if ((await tables.in(workspace).of(people).count({ id })) === 0) throw notFound('person');
+    return this.eraseAll(
+      workspace,
+      transaction => ports.visitors.of(workspace, id, transaction),
+      transaction => tables.in(workspace).of(people).remove({ id }, { transaction }),
+    );
+  }
+
+  /**
+   * The same for a visitor who asks for it. The person behind them goes as well when they were first met as this visitor and
+   * came as no other: whoever only says an address takes nothing of its owner away.
+   */
+  async eraseVisitor(workspace: string, id: string): Promise<number> {
+    const { tables, ports } = this.house;
+    const met = await ports.visitors.met(workspace, id);
+    if (!met) throw notFound('visitor');
+    const { person, firstSeen } = met;
+    if (person !== null) {
+      const record = await tables.in(workspace).of(people).one({ id: person });
+      const all = await ports.visitors.of(workspace, person);
+      if (record && all.length === 1 && record.firstSeen >= firstSeen) return this.erase(workspace, person);
+    }
+    return this.eraseAll(
+      workspace,
+      async transaction => ((await ports.visitors.met(workspace, id, transaction)) ? [id] : []),
+      async () => {},
+    );
+  }
+
+  /**
+   * @param visitorsOf who is erased, as long as there are any
+   * @param last what goes with the last of it
+   */
+  private async eraseAll(
+    workspace: string,
+    visitorsOf: (transaction?: Transaction) => Promise<string[]>,
+    last: (transaction: Transaction) => Promise<unknown>,
+  ): Promise<number> {
+    const { ports, database, areas, io } = this.house;
     const keepers = areas.toReversed().flatMap(area => area.personal?.(this.house) ?? []);
     const erased: string[] = [];
     for (let tries = 0; tries < MOST_TRIES; ) {
-      const visitors = await ports.visitors.of(workspace, id);
+      const visitors = await visitorsOf();
       const conversations = await ports.conversations.of(workspace, visitors, AT_ONCE);
       if (conversations.length > 0) {
         await database.transaction(async transaction => {
@@ -80,8 +119,8 @@ export class PersonalRecord {
         if ((await ports.conversations.of(workspace, visitors, 1, transaction)).length > 0) return false;
         for (const { erase } of keepers) await erase({ workspace, visitors, conversations: [] }, transaction);
         // Somebody else may turn out to be them meanwhile, and one look takes in so many visitors and no more.
-        if ((await ports.visitors.of(workspace, id, transaction)).length > 0) return false;
-        await tables.in(workspace).of(people).remove({ id }, { transaction });
+        if ((await visitorsOf(transaction)).length > 0) return false;
+        await last(transaction);
         return true;
       });
       if (gone) {

@@ -49,7 +49,7 @@ export function SiteHead({
         Sites
       </Link>
       <h1 className="font-script text-xl font-semibold">{site?.name ?? name}</h1>
-      {site ? <Alive site={site} /> : null}
+      {site ? <Alive brief site={site} /> : null}
       <nav aria-label="Rooms of the site" className="ml-2 flex gap-4">
         {rooms.map(room => (
           <NavLink

@@ -6,7 +6,7 @@ import { drawLauncher } from './launcher.ts';
  */
 const script = document.currentScript as HTMLScriptElement;
 const chat = new URL(script.src);
-const home = chat.href.replace(/\.js([?#].*)?$/, '/window');
+const home = `${chat.origin}${chat.pathname.slice(0, -3)}/`;
 /** The page may name the button; else it has the name that the server fills in here, such as “Ask Robin”. */
 const label = script.dataset.label ?? '%LABEL%';
 const OPEN = 'kineta.open';
@@ -21,17 +21,25 @@ let frame: HTMLIFrameElement | undefined;
 
 const pageNow = (): string => location.pathname + location.search;
 
-function remember(open: boolean): void {
+/** Whether the chat is open, for the next page; where a page forbids storage, it is closed there. */
+function kept(open?: boolean): boolean {
   try {
-    if (open) sessionStorage.setItem(OPEN, '1');
-    else sessionStorage.removeItem(OPEN);
+    if (open !== undefined) sessionStorage.setItem(OPEN, open ? '1' : '');
+    return Boolean(sessionStorage.getItem(OPEN));
   } catch {
-    // A page may forbid storage; the chat then stays closed on its next page.
+    return false;
   }
 }
 
+/** Says how much waits, at the launcher and before the page’s title. */
+function unread(count: string): void {
+  badge.textContent = count;
+  document.title = (count && `(${count}) `) + document.title.replace(/^\(\d+\) /, '');
+}
+
 function show(open: boolean, focus: boolean): void {
-  if (open && !frame) {
+  // A blocker may have taken the frame away: then there is another.
+  if (open && !frame?.isConnected) {
     frame = document.createElement('iframe');
     frame.title = label;
     frame.referrerPolicy = 'origin';
@@ -40,19 +48,19 @@ function show(open: boolean, focus: boolean): void {
       from: document.referrer,
       font: getComputedStyle(document.body).fontFamily,
     });
-    frame.src = `${home}#${visit}`;
+    frame.src = `${home}window#${visit}`;
     host.shadowRoot!.append(frame);
   } else if (frame) {
     frame.hidden = !open;
     frame.contentWindow?.postMessage({ kineta: open ? 'shown' : 'hidden', focus }, chat.origin);
   }
   button.setAttribute('aria-expanded', String(open));
-  badge.textContent = '';
-  remember(open);
+  unread('');
+  kept(open);
   if (!open && focus) button.focus();
 }
 
-button.onclick = () => show(button.getAttribute('aria-expanded') === 'false', true);
+button.onclick = () => show(!(frame?.isConnected && !frame.hidden), true);
 addEventListener('message', event => {
   if (!frame || event.source !== frame.contentWindow || event.origin !== chat.origin) return;
   if (event.data.kineta === 'close') show(false, true);
@@ -61,11 +69,11 @@ addEventListener('message', event => {
     const page = new URL(event.data.page, location.href);
     if (/^https?:$/.test(page.protocol) && page.href !== location.href) location.assign(page);
   }
-  if (event.data.kineta === 'unread') badge.textContent = event.data.count ? String(event.data.count) : '';
+  if (event.data.kineta === 'unread') unread(event.data.count || '');
 });
 
 /** This page has the chat: so that its owner knows. */
-const alive = (): unknown => navigator.sendBeacon?.(home.replace(/window$/, 'alive'), location.pathname);
+const alive = (): unknown => navigator.sendBeacon(`${home}alive`, location.pathname);
 
 /** A page of one piece goes on to another of its routes without being loaded. */
 let at = pageNow();
@@ -80,20 +88,14 @@ function follow(): void {
 const device = matchMedia('(pointer:fine)').matches ? 'c' : Math.min(screen.width, screen.height) < 600 ? 'p' : 't';
 
 function arrive(): void {
-  let open = false;
-  try {
-    open = sessionStorage.getItem(OPEN) === '1';
-  } catch {
-    // As above.
-  }
+  const open = kept();
   // Who is in the middle of a conversation keeps it.
   if (!open && !'%DEVICES%'.includes(device)) return;
   document.body.append(host);
   if (document.readyState === 'complete') alive();
   else addEventListener('load', alive);
-  const { navigation } = window as { navigation?: EventTarget };
-  if (navigation) navigation.addEventListener('currententrychange', follow);
-  else setInterval(follow, 1_000);
+  // Browsers without it know the page that the chat was opened on.
+  (window as { navigation?: EventTarget }).navigation?.addEventListener('currententrychange', follow);
   if (open) show(true, false);
 }
 if (document.body) arrive();

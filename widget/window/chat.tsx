@@ -9,7 +9,8 @@ import { type Dress, headOf, VoiceName } from './dress.ts';
 import { entryViewOf, voiceOf } from './entries/registry.ts';
 import type { BesideProps, EntryOf } from './entries/view.ts';
 import type { Feed } from './feed.ts';
-import { Foot, Head } from './head.tsx';
+import { Foot } from './foot.tsx';
+import { Head } from './head.tsx';
 import { PendingMessage } from './pending.tsx';
 import { chime, isMuted, mute } from './sound.ts';
 
@@ -46,12 +47,15 @@ export function Chat({
   feed,
   dress,
   tellParent,
+  onAnew,
   takesFocus = true,
   Beside,
 }: {
   feed: Feed;
   dress: Dress;
   tellParent?: (message: object) => void;
+  /** Begins another chat, once one was ended with all of it erased. */
+  onAnew?: () => void;
   /** Whether one can write as soon as it is there. */
   takesFocus?: boolean;
   /** Set after each entry, and first of all, by whoever plays. */
@@ -127,6 +131,15 @@ export function Chat({
     box.current?.focus();
   };
 
+  if (state.phase === 'erased')
+    return (
+      <main class="refused-page">
+        <p role="status">{messages.erased}</p>
+        <button type="button" class="plain" onClick={onAnew}>
+          {messages.beginAnew}
+        </button>
+      </main>
+    );
   if (state.phase === 'refused')
     return (
       <main class="refused-page">
@@ -220,15 +233,16 @@ export function Chat({
               </svg>
             </button>
           </div>
-          <Foot
-            dress={dress}
-            muted={muted}
-            onMute={muted => {
-              mute(muted);
-              setMuted(muted);
-            }}
-          />
         </form>
+        <Foot
+          feed={feed}
+          dress={dress}
+          muted={muted}
+          onMute={muted => {
+            mute(muted);
+            setMuted(muted);
+          }}
+        />
       </main>
     </VoiceName.Provider>
   );

@@ -22,6 +22,8 @@ const ANSWER_WITHIN = 6_000;
 /** How often the server may fail at a message before the visitor is asked what to do with it. */
 const MOST_FAILURES = 4;
 const LONGEST_WAIT = 30_000;
+/** How long a mail server may take, and the erasing of a long history. */
+const LETTER_WITHIN = 20_000;
 
 /** Within how many milliseconds what was missed is asked for: not by everybody at the same moment. */
 const CATCHES_UP_WITHIN = 3_000;
@@ -54,6 +56,14 @@ function keep(name: string, value: unknown): void {
   }
 }
 
+function forget(name: string): void {
+  try {
+    localStorage.removeItem(name);
+  } catch {
+    // As above: it was never kept.
+  }
+}
+
 /**
  * The visitor’s end of the conversation. What is sent is kept until the server has it, and sent again after every break
  * under the same identity; what was missed is asked for by the last number seen: nothing lost, nothing twice, in order.
@@ -70,6 +80,7 @@ export class Connection implements Feed {
   private conversation: string | undefined;
   private last = 0;
   private sending = false;
+  private leaving = false;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private silence: ReturnType<typeof setTimeout> | undefined;
   private typedAt = 0;
@@ -106,7 +117,7 @@ export class Connection implements Feed {
       auth: answer => answer({ boarding, visitor: kept<VisitorPass>(VISITOR) }),
     });
     this.socket.on('connect', () => this.greet());
-    this.socket.on('disconnect', () => this.change({ phase: 'reconnecting' }));
+    this.socket.on('disconnect', () => this.state.phase !== 'erased' && this.change({ phase: 'reconnecting' }));
     this.socket.on('connect_error', error => this.notConnected(error as Error & { data?: Problem }));
     this.socket.on('entries', batch => {
       // What comes by another way may come late, and says how it was then.
@@ -117,7 +128,8 @@ export class Connection implements Feed {
       setTimeout(() => this.socket.connected && this.greet(), Math.random() * CATCHES_UP_WITHIN);
     });
     this.socket.on('moving', ({ within }) => {
-      setTimeout(() => this.socket.disconnect().connect(), Math.random() * within);
+      // Who takes everything away with them does not come again.
+      if (!this.leaving) setTimeout(() => this.socket.disconnect().connect(), Math.random() * within);
     });
     this.socket.on('typing', ({ name }) => this.someoneTypes(name));
   }
@@ -163,6 +175,34 @@ export class Connection implements Feed {
   /** The page around the chat is another now, for whatever begins from here on. */
   visits(page: string): void {
     this.visit = { ...this.visit, page };
+  }
+
+  async transcript(email: string): Promise<void> {
+    await this.asked<object>('transcript', { email });
+  }
+
+  async erase(): Promise<void> {
+    this.leaving = true;
+    try {
+      await this.asked<{ conversations: number }>('erase', {});
+    } finally {
+      this.leaving = false;
+    }
+    for (const name of [VISITOR, OUTBOX]) forget(name);
+    this.change({ phase: 'erased', entries: [], pending: [] });
+    this.socket.disconnect();
+  }
+
+  /** Asks the server for something that takes its time; what goes wrong is thrown as its sentence. */
+  private asked<T>(name: 'transcript' | 'erase', request: object): Promise<T> {
+    return new Promise((resolve, reject) => {
+      const answer = (late: Error | null, answered: Answered<T>): void => {
+        if (late) reject(new Error(messages.notReached));
+        else if (answered.ok) resolve(answered);
+        else reject(new Error(answered.problem.detail));
+      };
+      this.socket.timeout(LETTER_WITHIN).emit(name, request as never, answer as never);
+    });
   }
 
   takeBack(clientId: string): void {

@@ -24,6 +24,10 @@ export interface Feed {
   takeBack(clientId: string): void;
   /** The visitor is writing. */
   types(): void;
+  /** Sends what was said to an address. @throws an error with a sentence for the visitor */
+  transcript?(email: string): Promise<void>;
+  /** Ends it all, and takes away what is kept of the visitor. @throws as above */
+  erase?(): Promise<void>;
   /** Shows what is still held back, as nobody looks. */
   hurry?(): void;
 }

@@ -2,7 +2,6 @@ import type { ChatState } from '@kineta/contract';
 import { messages } from '../messages/messages.ts';
 import { type Dress, headOf } from './dress.ts';
 import { entryViewOf } from './entries/registry.ts';
-import { onSite } from './spoken.tsx';
 
 /** Words of the look with the time put in; else our own. */
 function worded(words: string, changes: string | null, own: string): string {
@@ -77,27 +76,5 @@ export function Head({
         </button>
       ) : null}
     </header>
-  );
-}
-
-/** Below where one writes: what becomes of it, and whether it sounds. */
-export function Foot({ dress, muted, onMute }: { dress: Dress; muted: boolean; onMute: (muted: boolean) => void }) {
-  const { words, link } = dress.notice;
-  if (!words && !link && !dress.sound) return null;
-  return (
-    <div class="foot">
-      {link ? (
-        <a href={onSite(link)} target="_blank" rel="noopener noreferrer">
-          {words || messages.noticeLink}
-        </a>
-      ) : (
-        <span>{words}</span>
-      )}
-      {dress.sound ? (
-        <button type="button" class="plain" onClick={() => onMute(!muted)}>
-          {muted ? messages.unmute : messages.mute}
-        </button>
-      ) : null}
-    </div>
   );
 }

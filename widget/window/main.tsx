@@ -25,18 +25,23 @@ function tellParent(message: object): void {
   if (parent !== window && origin !== '') parent.postMessage(message, origin);
 }
 
-const connection = new Connection(boarding, visit, to => tellParent({ kineta: 'go', page: to }));
-
-addEventListener('message', ({ source, origin: from, data }) => {
-  if (source === parent && from === origin && data?.kineta === 'page') connection.visits(String(data.page));
-});
-
 const dress = dressOfPage();
 if (dress.asPage) wearFont(around.get('font'));
 // Who wants less to move on their screen is not kept waiting either.
 const pace = matchMedia('(prefers-reduced-motion: reduce)').matches ? ({ by: 'at once' } as const) : dress.pace;
 
-render(
-  <Chat feed={new Paced(connection, pace)} dress={dress} tellParent={tellParent} />,
-  document.getElementById('chat') as HTMLElement,
-);
+let connection: Connection;
+let chats = 0;
+/** Begins the chat; again when the visitor has ended one with all of it erased. */
+function begin(): void {
+  connection = new Connection(boarding, visit, to => tellParent({ kineta: 'go', page: to }));
+  render(
+    <Chat key={++chats} feed={new Paced(connection, pace)} dress={dress} tellParent={tellParent} onAnew={begin} />,
+    document.getElementById('chat') as HTMLElement,
+  );
+}
+
+addEventListener('message', ({ source, origin: from, data }) => {
+  if (source === parent && from === origin && data?.kineta === 'page') connection.visits(String(data.page));
+});
+begin();

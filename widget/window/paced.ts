@@ -78,6 +78,13 @@ export class Paced implements Feed {
     this.inner.types();
   }
 
+  transcript(email: string): Promise<void> {
+    return this.inner.transcript?.(email) ?? Promise.resolve();
+  }
+  erase(): Promise<void> {
+    return this.inner.erase?.() ?? Promise.resolve();
+  }
+
   /** Nothing comes through it any more. */
   close(): void {
     this.unsubscribe();

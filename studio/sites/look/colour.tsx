@@ -8,11 +8,11 @@ const ratio = (value: number): string => {
   return `${(Math.floor(value * digits) / digits).toLocaleString('en')} : 1`;
 };
 
-const shades: ReadonlyArray<{ name: string; scheme: Scheme; words: keyof Palette; ground: keyof Palette }> = [
-  { name: 'Head', scheme: 'light', words: 'onHeader', ground: 'header' },
-  { name: 'Voice', scheme: 'light', words: 'voice', ground: 'sheet' },
-  { name: 'Visitor', scheme: 'light', words: 'onVisitor', ground: 'visitor' },
-  { name: 'Dark', scheme: 'dark', words: 'ink', ground: 'sheet' },
+const shades: ReadonlyArray<{ name: string; words: keyof Palette; ground: keyof Palette }> = [
+  { name: 'Head', words: 'onHeader', ground: 'header' },
+  { name: 'Voice', words: 'voice', ground: 'sheet' },
+  { name: 'Visitor', words: 'onVisitor', ground: 'visitor' },
+  { name: 'Launcher', words: 'onLauncher', ground: 'launcher' },
 ];
 
 const whose: Record<Adjusted['part'], string> = {
@@ -40,8 +40,8 @@ export function Colour({ look }: { look: Look }) {
     <Part name="Colour">
       <ColourRow label="The brand’s" at={['colour', 'brand']} />
       <ul aria-label="Contrast" className="grid grid-cols-4 gap-1.5 py-1">
-        {shades.map(({ name, scheme, words, ground }) => {
-          const { palette } = of[scheme];
+        {shades.map(({ name, words, ground }) => {
+          const { palette } = of[schemes[0]!];
           return (
             <li
               key={name}

@@ -73,7 +73,7 @@ function Changes({ site }: { site: string }) {
 export default function LookPage() {
   const { id, site } = useSite();
   const { data, error } = useRoute(lookRoutes.get, { params: { id } });
-  const { workspace, members, member } = useSignedIn();
+  const { workspace, members, member, teams } = useSignedIn();
   const takeUp = useLooks(state => state.takeUp);
   const shown = useLooks(({ sites: all }) => all[id]?.shown);
   useEffect(() => {
@@ -83,6 +83,7 @@ export default function LookPage() {
     () => ({
       speaker: data?.speaker ?? '',
       business: workspace.name,
+      team: teams[0]?.name ?? '',
       person: { id: member.id, name: member.name },
       stage: {
         zone: workspace.zone,
@@ -90,10 +91,10 @@ export default function LookPage() {
         locale: workspace,
         business: {},
         hours: {},
-        teams: ['Team'],
+        teams: [],
       },
     }),
-    [data?.speaker, workspace, member.id, member.name],
+    [data?.speaker, workspace, member.id, member.name, teams],
   );
   const team = useMemo(
     () => members.flatMap(({ id: one, name, picture }) => (picture ? [{ id: one, name, picture }] : [])),

@@ -5,6 +5,7 @@ import {
   commanded,
   type EntryBody,
   entriesOf,
+  type Flow,
   plainSetting,
   type RehearsalStage,
   readFlow,
@@ -21,6 +22,8 @@ export interface Scene {
   /** Somebody of the team, for what is shown with a person. */
   person: { id: string; name: string };
   stage: RehearsalStage;
+  /** The team that is waited for. */
+  team: string;
 }
 
 /** One state in which the chat is looked at: what was played of a flow made for that, and what is around it. */
@@ -34,14 +37,16 @@ export interface PreviewState {
   around?: Partial<ChatState>;
 }
 
-const flow = readFlow(sample);
+/** The flow that is played, with the team that is waited for called as it is here. */
+const flowWith = (team: string): Flow => readFlow(sample.replace('"Team"', () => JSON.stringify(team || 'Team')));
 const AT = '2026-01-05T10:00:00.000Z';
 
 /** The chat as its visitor has it in a state. */
 export function chatIn({ replies = [], after, around }: PreviewState, scene: Scene): ChatState {
-  const { speaker, business, stage } = scene;
+  const { speaker, business, team } = scene;
+  const stage = { ...scene.stage, teams: [team] };
   const beats: Beat[] = replies.map(reply => ({ does: 'replies', ...reply }));
-  const { exchanges } = rehearse(flow, { setting: plainSetting, beats }, stage);
+  const { exchanges } = rehearse(flowWith(team), { setting: plainSetting, beats }, stage);
   const bodies = exchanges.flatMap(({ beat, acts }, index): EntryBody[] => [
     ...(beat?.does === 'replies' ? [repliedWith(beat, `looked-at-${index}`)] : []),
     ...entriesOf(acts, speaker),

@@ -1,0 +1,155 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Page } from '@playwright/test';
+import { askForPerson, expect, logOf, newWindow, people, type Stack, studio, test, visit, visitOn } from './stack.ts';
+
+const still = { reducedMotion: 'reduce' as const };
+
+/** A page with Brackenrow’s chat and with scripts of its own, which run before it. */
+async function pageWith(stack: Stack, script: string, body = ''): Promise<{ url: string; close: () => void }> {
+  const server = createServer((_, response) =>
+    response
+      .writeHead(200, { 'content-type': 'text/html; charset=utf-8' })
+      .end(
+        `<!doctype html><title>Warm houses</title><script>${script}</script><main>The page</main>${body}<script async src="${stack.url}/w/brackenrow-demo.js"></script>`,
+      ),
+  );
+  await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve));
+  const close = () => {
+    server.closeAllConnections();
+    server.close();
+  };
+  return { url: `http://localhost:${(server.address() as AddressInfo).port}/`, close };
+}
+
+/** Lets every page of this machine that a test makes carry the chat. */
+async function allow(hanne: Page, url: string): Promise<void> {
+  await hanne.getByRole('link', { name: 'Site', exact: true }).click();
+  const domains = hanne
+    .getByRole('list', { name: 'Sites' })
+    .getByLabel(/^Domains, exact/)
+    .first();
+  await domains.fill(`${await domains.inputValue()}, ${new URL(url).host}`);
+  await hanne.getByRole('list', { name: 'Sites' }).getByRole('button', { name: 'Save' }).first().click();
+  await expect(hanne.getByText('Saved.').first()).toBeVisible();
+}
+
+test('a visitor has the chat sent to them, then ends it and has it all erased', async ({ browser, stack }) => {
+  const visitor = await visit(browser, stack);
+  const { page, chat } = visitor;
+  await askForPerson(visitor, 'Barnaby');
+  await chat.getByRole('button', { name: 'More' }).click();
+  await chat.getByRole('button', { name: 'Email me this chat' }).click();
+  await chat.getByLabel('Your email address').fill('maya@');
+  await chat.getByRole('button', { name: 'Send it' }).click();
+  await expect(chat.getByRole('alert')).toBeVisible();
+  await chat.getByLabel('Your email address').fill('maya@example.org');
+  await chat.getByLabel('Your email address').press('Enter');
+  await expect(chat.getByText('It is on its way to maya@example.org.')).toBeVisible();
+  const letter = () => stack.mail.letters.findLast(({ source }) => source.includes('To: maya@example.org'))?.mail;
+  await expect.poll(() => letter()?.text).toContain('You: Barnaby');
+  expect(letter()?.subject).toBe('Your chat with Brackenrow Home Energy');
+
+  const priya = await studio(browser, stack, people.priya);
+  const row = priya.getByRole('list', { name: 'Waiting' }).getByRole('link', { name: /^Barnaby/ });
+  await row.click();
+  await logOf(priya).getByText('Opened the chat').waitFor();
+
+  await chat.getByRole('button', { name: 'End and erase my chat' }).click();
+  await expect(chat.getByText('What was said here is taken away, for you and for us')).toBeVisible();
+  await chat.getByRole('button', { name: 'Erase it all' }).click();
+  await expect(chat.getByText('It is all erased.')).toBeVisible();
+  await priya.reload();
+  await expect(priya.getByRole('list', { name: 'Waiting' }).getByRole('link').first()).toBeVisible();
+  await expect(row).toHaveCount(0);
+
+  await chat.getByRole('button', { name: 'Begin a new chat' }).click();
+  await expect(chat.getByRole('button', { name: 'Price a heat pump' })).toBeVisible();
+  await expect(chat.getByText('Barnaby')).toHaveCount(0);
+  await page.close();
+});
+
+test('what comes while the chat is closed is counted at the launcher and in the page’s title', async ({
+  browser,
+  stack,
+}) => {
+  const visitor = await visit(browser, stack);
+  const title = await visitor.page.title();
+  await askForPerson(visitor, 'Maya');
+  const priya = await studio(browser, stack, people.priya);
+  await priya.getByRole('list', { name: 'Waiting' }).getByRole('link', { name: /^Maya/ }).first().click();
+  await visitor.chat.getByRole('button', { name: 'Close the chat' }).click();
+  await priya.getByLabel('Your reply').fill('Hello Maya!');
+  await priya.getByLabel('Your reply').press('Enter');
+  await expect.poll(() => visitor.page.title()).toBe(`(1) ${title}`);
+  await visitor.page.getByRole('button', { name: /^Ask Robin/ }).click();
+  await expect(visitor.chat.getByText('Hello Maya!')).toBeVisible();
+  expect(await visitor.page.title()).toBe(title);
+});
+
+test('a page that bends fetch, JSON and arrays, and a blocker that takes the frame, stop neither page nor chat', async ({
+  browser,
+  stack,
+}) => {
+  const hostile = await pageWith(
+    stack,
+    `window.fetch = () => { throw new Error('no') }; JSON.parse = JSON.stringify = () => { throw new Error('no') };
+     for (const name of ['map','filter','forEach','push','includes','find','join','slice']) Array.prototype[name] = () => { throw new Error('no') };
+     String.prototype.trim = () => 'bent';`,
+    `<button onclick="document.querySelector('kineta-chat').shadowRoot.querySelector('iframe').remove()">Block</button>`,
+  );
+  const hanne = await studio(browser, stack, people.lead);
+  await allow(hanne, hostile.url);
+  const page = await newWindow(browser, still);
+  const errors: string[] = [];
+  page.on('pageerror', error => errors.push(error.message));
+  await page.goto(hostile.url);
+  await page.getByRole('button', { name: 'Ask Robin' }).click();
+  const { chat, pick } = visitOn(page);
+  await pick('Price a heat pump');
+  await expect(chat.getByText('What sort of home is it?')).toBeVisible();
+  await page.getByRole('button', { name: 'Block' }).click();
+  await page.getByRole('button', { name: 'Ask Robin' }).click();
+  await expect(chat.getByText('What sort of home is it?')).toBeVisible();
+  await expect(page.getByRole('main')).toHaveText('The page');
+  expect(errors).toEqual([]);
+  hostile.close();
+});
+
+test('where nothing can be stored the chat lasts as long as its page, and two tabs of one visitor are the same', async ({
+  browser,
+  stack,
+}) => {
+  const forbidding = await pageWith(
+    stack,
+    `Object.defineProperty(window, 'sessionStorage', { get() { throw new DOMException('no', 'SecurityError') } });`,
+  );
+  const hanne = await studio(browser, stack, people.lead);
+  await allow(hanne, forbidding.url);
+  const page = await newWindow(browser, still);
+  await page.addInitScript(() => {
+    if (window === parent) return;
+    Object.defineProperty(window, 'localStorage', {
+      get() {
+        throw new DOMException('no', 'SecurityError');
+      },
+    });
+  });
+  await page.goto(forbidding.url);
+  await page.getByRole('button', { name: 'Ask Robin' }).click();
+  const stored = visitOn(page);
+  await stored.pick('Price a heat pump');
+  await expect(stored.chat.getByText('What sort of home is it?')).toBeVisible();
+  forbidding.close();
+
+  const one = await visit(browser, stack);
+  await one.pick('Price a heat pump');
+  await one.chat.getByText('What sort of home is it?').waitFor();
+  const tab = await one.page.context().newPage();
+  await tab.goto(stack.site);
+  await tab.getByRole('button', { name: 'Ask Robin' }).click();
+  const other = visitOn(tab);
+  await other.pick('Bungalow');
+  await expect(one.chat.getByText('Do you own it?')).toBeVisible();
+  await expect(other.chat.getByText('Do you own it?')).toBeVisible();
+});

@@ -1,0 +1,78 @@
+import { useEffect, useRef, useState } from 'preact/hooks';
+import { messages } from '../messages/messages.ts';
+import type { Feed } from './feed.ts';
+import './more.css';
+
+/** What else can be done with the chat: sent by email, or ended with all of it erased. */
+export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
+  const [asks, setAsks] = useState<'email' | 'erase'>();
+  const [email, setEmail] = useState('');
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState<{ wrong: boolean; words: string }>();
+  const panel = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever it asks next is come to
+  useEffect(() => panel.current?.querySelector<HTMLElement>('input, button')?.focus(), [asks]);
+  const work = async (done: () => Promise<unknown> | undefined, words: string) => {
+    setBusy(true);
+    setSaid(undefined);
+    try {
+      await done();
+      setSaid({ wrong: false, words });
+      setAsks(undefined);
+    } catch (error) {
+      setSaid({ wrong: true, words: (error as Error).message });
+    }
+    setBusy(false);
+  };
+  const send = () => work(() => feed.transcript?.(email.trim()), messages.onItsWay(email.trim()));
+  return (
+    <div class="more" ref={panel}>
+      {asks === 'email' ? (
+        <div>
+          <label>
+            {messages.yourEmail}
+            <input
+              type="email"
+              autoComplete="email"
+              value={email}
+              onInput={event => setEmail(event.currentTarget.value)}
+              onKeyDown={event => event.key === 'Enter' && send()}
+            />
+          </label>
+          <button type="button" class="main" disabled={busy || email.trim() === ''} onClick={send}>
+            {messages.sendIt}
+          </button>
+        </div>
+      ) : asks === 'erase' ? (
+        <div>
+          <p>{messages.whatIsErased}</p>
+          <button
+            type="button"
+            class="main"
+            disabled={busy}
+            onClick={() => work(() => feed.erase?.(), messages.erased)}
+          >
+            {messages.eraseNow}
+          </button>
+        </div>
+      ) : (
+        <div>
+          <button type="button" class="plain" onClick={() => setAsks('email')}>
+            {messages.emailThis}
+          </button>
+          <button type="button" class="plain" onClick={() => setAsks('erase')}>
+            {messages.eraseThis}
+          </button>
+        </div>
+      )}
+      {said ? (
+        <p class={said.wrong ? 'mistake' : ''} role={said.wrong ? 'alert' : 'status'}>
+          {said.words}
+        </p>
+      ) : null}
+      <button type="button" class="plain" onClick={onClose}>
+        {messages.lessOfIt}
+      </button>
+    </div>
+  );
+}
