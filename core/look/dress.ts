@@ -176,8 +176,8 @@ export function launcherDress(look: Look, words: string): LauncherDress {
         ? { src: face! }
         : { glyph: launcher.picture };
   const colours = (scheme: Scheme): Properties => {
-    const { launcher: bg, onLauncher: fg, sheet, ink } = paletteOf(look.colour, scheme).palette;
-    return { bg, fg, sheet, ink };
+    const { launcher: bg, onLauncher: fg, sheet } = paletteOf(look.colour, scheme).palette;
+    return { bg, fg, sheet };
   };
   const base = inSchemes(':host', look, scheme =>
     scheme === 'dark' && look.colour.scheme === 'device' ? colours(scheme) : { ...wide, ...colours(scheme) },

@@ -14,6 +14,7 @@ import { large } from './large.ts';
 import { opening } from './opening.ts';
 import { play } from './play.ts';
 import type { Result } from './result.ts';
+import { site } from './site.ts';
 import { widget } from './widget.ts';
 import { write } from './write.ts';
 
@@ -24,6 +25,7 @@ const benches: Record<string, () => Promise<Result[]> | Result[]> = {
   write,
   opening,
   large,
+  site,
 };
 /** Only when it is asked for: what is measured depends on how many processors the attackers have to themselves. */
 const named: typeof benches = { ...benches, attack };

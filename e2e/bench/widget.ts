@@ -1,10 +1,26 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { glyphStrokes, Look, launcherDress, plainLook } from '@kineta/core';
 import { type Result, result } from './result.ts';
 
 const dist = join(import.meta.dirname, '../../widget/dist');
 const gzipped = (file: string): number => gzipSync(readFileSync(join(dist, file)), { level: 9 }).length;
+
+/** The loader as a site with a look is served it. */
+function loaderIn(look: Look): number {
+  const { style, words, picture, devices } = launcherDress(look, 'Ask Robin');
+  const strokes = picture && 'glyph' in picture ? glyphStrokes[picture.glyph] : (picture?.src ?? '');
+  const places: Record<string, string> = { STYLE: style, LABEL: words, PICTURE: strokes, DEVICES: devices };
+  const text = readFileSync(join(dist, 'loader.js'), 'utf8').replace(/%([A-Z]+)%/g, (_, name: string) => places[name]!);
+  return gzipSync(text, { level: 9 }).length;
+}
+
+/** A look in which the loader says most: in both schemes, and round. */
+const fullest = Look.parse({
+  colour: { brand: '#2c6148', scheme: 'device' },
+  launcher: { shape: 'round', picture: 'spark' },
+});
 
 /** What a page loads at once, what the first opening loads, and what every part together weighs: bytes on the wire. */
 export function sizes(): { loader: number; firstOpening: number; everything: number } {
@@ -12,7 +28,7 @@ export function sizes(): { loader: number; firstOpening: number; everything: num
   const page = readFileSync(join(dist, 'window.html'), 'utf8');
   const weigh = (files: string[]): number => files.reduce((sum, file) => sum + gzipped(join('assets', file)), 0);
   return {
-    loader: gzipped('loader.js'),
+    loader: Math.max(loaderIn(plainLook), loaderIn(fullest)),
     // What the page names; cards, forms, files and charts come when a conversation meets one.
     firstOpening: gzipped('window.html') + weigh(assets.filter(file => page.includes(file))),
     everything: gzipped('window.html') + weigh(assets),
@@ -20,7 +36,8 @@ export function sizes(): { loader: number; firstOpening: number; everything: num
 }
 
 export const LOADER_BOUND = 2 * 1024;
-export const FIRST_OPENING_BOUND = 40 * 1024;
+export const FIRST_OPENING_BOUND = 30 * 1024;
+const EVERYTHING_BOUND = 40 * 1024;
 
 /** The widget’s weight, beside what it may weigh. */
 export function widget(): Result[] {
@@ -36,7 +53,7 @@ export function widget(): Result[] {
   return [
     held('widget loader', loader, LOADER_BOUND),
     held('widget first opening', firstOpening, FIRST_OPENING_BOUND),
-    // All kinds of steps met in one conversation: no more than the first opening may weigh.
-    held('widget with every kind', everything, FIRST_OPENING_BOUND),
+    // All kinds of steps met in one conversation.
+    held('widget with every kind', everything, EVERYTHING_BOUND),
   ];
 }

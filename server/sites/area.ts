@@ -3,6 +3,7 @@ import type { Area } from '../house/area.ts';
 import { Boarding, instanceSecret } from './boarding.ts';
 import { Pages } from './install/pages.ts';
 import { installDoors } from './install/routes.ts';
+import { Loaders } from './loaders.ts';
 import { lookDoors } from './look-routes.ts';
 import { Looks } from './looks.ts';
 import { instance, looks as kept, sitePages, sites as table } from './model.ts';
@@ -67,9 +68,10 @@ export const sites: Area = {
       house.ports.pictures,
       async key => (await house.ports.sites.byKey(key))?.speaker ?? '',
     );
-    siteDoors(doors, house, looks);
+    const loaders = new Loaders(house, looks);
+    siteDoors(doors, house, looks, loaders);
     installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));
-    lookDoors(doors, house, looks);
-    settingUpDoors(doors, house, sitesOf(house.tables));
+    lookDoors(doors, house, looks, loaders);
+    settingUpDoors(doors, house, sitesOf(house.tables), loaders);
   },
 };

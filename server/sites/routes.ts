@@ -1,18 +1,17 @@
-import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { glyphStrokes, plainLook, presence, type WindowDress, windowDress } from '@kineta/core';
+import { plainLook, type WindowDress, windowDress } from '@kineta/core';
 import type { Request, Response } from 'express';
 import sirv from 'sirv';
 import type { House } from '../house/house.ts';
-import type { Ports, Site } from '../house/ports.ts';
+import type { Site } from '../house/ports.ts';
 import { built } from '../http/built.ts';
 import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors } from '../http/serve.ts';
 import { socketsOf } from '../http/sockets.ts';
+import { fileOf, filled } from './built-page.ts';
 import { allows } from './domains.ts';
+import { knownSite, type Loaders } from './loaders.ts';
 import type { Looks } from './looks.ts';
-
-const KEY = /^[A-Za-z0-9_-]{6,40}$/;
 
 /** Where the page that asks lives: `Origin` when it is sent, else the origin of `Referer`. */
 function originOf(request: Request): string | undefined {
@@ -25,32 +24,11 @@ function originOf(request: Request): string | undefined {
   }
 }
 
-async function knownSite(sites: Ports['sites'], key: string): Promise<Site> {
-  const site = KEY.test(key) ? await sites.byKey(key) : undefined;
-  if (!site) throw new ProblemError('unknown_site', `Kineta knows no site with the key “${key.slice(0, 40)}”.`);
-  return site;
-}
-
 function notAllowed(site: Site, origin: string): ProblemError {
   return new ProblemError(
     'domain_not_allowed',
     `${origin} is not among the domains that may carry the chat of “${site.name}”.`,
   );
-}
-
-/**
- * A text for the inside of a string in a script, whichever quotes that has: whatever is not a plain letter, digit or
- * space is written as its code.
- */
-export function escaped(text: string): string {
-  return text.replace(/[^A-Za-z0-9 ]/g, sign => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
-}
-
-const launcherWords = (name: string): string => (name ? `Ask ${name}` : 'Ask us');
-
-/** A text with its places filled in. What is put there is never looked through for places itself. */
-function filled(text: string, places: Readonly<Record<string, string>>): string {
-  return text.replace(/%([A-Z]+)%/g, (place, name: string) => places[name] ?? place);
 }
 
 /** A page of the window in its dress: what it wears as a style sheet, and the rest for its script. */
@@ -66,13 +44,6 @@ function dressed(
 }
 
 const asAttribute = (text: string): string => text.replace(/[&"<>]/g, sign => `&#${sign.charCodeAt(0)};`);
-
-/** A built file, read once; while Kineta is written at, each time, as it may have been built anew. */
-function fileOf(path: string, development: boolean | undefined): () => string {
-  if (development) return () => readFileSync(path, 'utf8');
-  const content = readFileSync(path, 'utf8');
-  return () => content;
-}
 
 /** The page shown inside the frame when it cannot be the chat: a sentence for people, with the problem’s status. */
 function refuse(error: unknown, response: Response): void {
@@ -106,34 +77,15 @@ function windowPolicy(speaksWith: string, ancestors: string): string {
  * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
  * told whose frame it may be.
  */
-export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks): void {
+export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks, loaders: Loaders): void {
   const files = options.files.widget;
-  const loader = fileOf(join(files, 'loader.js'), options.development);
   const page = fileOf(join(files, 'window.html'), options.development);
   const rehearsal = fileOf(join(files, 'rehearsal.html'), options.development);
   const preview = fileOf(join(files, 'preview.html'), options.development);
 
-  /** The loader as it is served to a page of a site now. */
-  const loaded = async (site: Site): Promise<string> => {
-    if (site.off) return '// The chat is switched off.';
-    const { style, words, picture, devices, closed } = await looks.launcher(site, launcherWords);
-    const isShut = !closed && !(await isOpen(site.workspace));
-    return filled(loader(), {
-      STYLE: style,
-      LABEL: escaped(words),
-      PICTURE: picture === null ? '' : 'src' in picture ? picture.src : glyphStrokes[picture.glyph],
-      DEVICES: isShut ? '' : devices,
-    });
-  };
-  const isOpen = async (workspace: string): Promise<boolean> => {
-    const { teams, workspace: settings } = await ports.directories.of(workspace);
-    const hours = [...teams.values()].flatMap(team => team.hours ?? []);
-    return presence(hours, Date.now(), settings.language).open;
-  };
-
   doors.router.get('/w/:key.js', async (request, response) => {
     try {
-      const site = await knownSite(ports.sites, request.params.key);
+      const { site, text } = await loaders.of(request.params.key);
       const origin = originOf(request);
       if (origin && !allows(site.domains, origin)) throw notAllowed(site, origin);
       response
@@ -144,7 +96,7 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks)
           'Cross-Origin-Resource-Policy': 'cross-origin',
         })
         .type('text/javascript')
-        .send(await loaded(site));
+        .send(text);
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }

@@ -3,12 +3,13 @@ import type { Request } from 'express';
 import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { type Doors, serve } from '../http/serve.ts';
+import type { Loaders } from './loaders.ts';
 import type { Sites } from './service.ts';
 
 const MOST = 50;
 
 /** What leads settle about the sites that carry the chat. */
-export function settingUpDoors(doors: Doors, { ports, options }: House, sites: Sites): void {
+export function settingUpDoors(doors: Doors, { ports, options }: House, sites: Sites, loaders: Loaders): void {
   const originOf = (request: Request): string => options.url ?? `${request.protocol}://${request.get('host')}`;
   const one = async (workspace: string, id: string, request: Request) => {
     const found = (await sites.detailed(workspace, originOf(request))).find(site => site.id === id);
@@ -32,10 +33,12 @@ export function settingUpDoors(doors: Doors, { ports, options }: House, sites: S
       }
     }
     await sites.change(me.workspace, params.id, body);
+    loaders.forget();
     return one(me.workspace, params.id, request);
   });
   serve(doors, siteRoutes.newKey, async ({ params, request }, me) => {
     await sites.newKey(me.workspace, params.id);
+    loaders.forget();
     return one(me.workspace, params.id, request);
   });
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { Boarding } from './boarding.ts';
 import { allows } from './domains.ts';
-import { escaped } from './routes.ts';
+import { escaped } from './loaders.ts';
 
 describe('domains', () => {
   const domains = ['brackenrow.example', '*.brackenrow.example', 'localhost:4401'];

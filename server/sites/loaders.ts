@@ -1,0 +1,83 @@
+import { join } from 'node:path';
+import { glyphStrokes, presence } from '@kineta/core';
+import { LRUCache } from 'lru-cache';
+import type { House } from '../house/house.ts';
+import type { Ports, Site } from '../house/ports.ts';
+import { ProblemError } from '../http/problem.ts';
+import { fileOf, filled } from './built-page.ts';
+import type { Looks } from './looks.ts';
+
+const KEY = /^[A-Za-z0-9_-]{6,40}$/;
+
+/** @throws {ProblemError} `unknown_site` */
+export async function knownSite(sites: Ports['sites'], key: string): Promise<Site> {
+  const site = KEY.test(key) ? await sites.byKey(key) : undefined;
+  if (!site) throw new ProblemError('unknown_site', `Kineta knows no site with the key “${key.slice(0, 40)}”.`);
+  return site;
+}
+
+/**
+ * A text for the inside of a string in a script, whichever quotes that has: whatever is not a plain letter, digit or
+ * space is written as its code.
+ */
+export function escaped(text: string): string {
+  return text.replace(/[^A-Za-z0-9 ]/g, sign => `\\u${sign.charCodeAt(0).toString(16).padStart(4, '0')}`);
+}
+
+const launcherWords = (name: string): string => (name ? `Ask ${name}` : 'Ask us');
+
+/** How long a loader is served again as it was, in milliseconds: every page of every site asks for it. */
+const FRESH_FOR = 1_000;
+
+/** A loader as the pages of a site are served it now. */
+export interface Loaded {
+  site: Site;
+  text: string;
+}
+
+/** The script that pages include, in the look of their site; what is changed in this process is in it at once. */
+export class Loaders {
+  private readonly house: Pick<House, 'ports' | 'options'>;
+  private readonly looks: Looks;
+  private readonly file: () => string;
+  private readonly kept = new LRUCache<string, Promise<Loaded>>({ max: 1_000, ttl: FRESH_FOR });
+
+  constructor(house: Pick<House, 'ports' | 'options'>, looks: Looks) {
+    this.house = house;
+    this.looks = looks;
+    this.file = fileOf(join(house.options.files.widget, 'loader.js'), house.options.development);
+  }
+
+  /** @throws {ProblemError} `unknown_site` */
+  of(key: string): Promise<Loaded> {
+    const known = this.kept.get(key);
+    if (known) return known;
+    const made = knownSite(this.house.ports.sites, key).then(async site => ({ site, text: await this.write(site) }));
+    this.kept.set(key, made);
+    made.catch(() => this.kept.delete(key));
+    return made;
+  }
+
+  /** Something of a site was changed. */
+  forget(): void {
+    this.kept.clear();
+  }
+
+  private async write(site: Site): Promise<string> {
+    if (site.off) return '// The chat is switched off.';
+    const { style, words, picture, devices, closed } = await this.looks.launcher(site, launcherWords);
+    const isShut = !closed && !(await this.isOpen(site.workspace));
+    return filled(this.file(), {
+      STYLE: style,
+      LABEL: escaped(words),
+      PICTURE: picture === null ? '' : 'src' in picture ? picture.src : glyphStrokes[picture.glyph],
+      DEVICES: isShut ? '' : devices,
+    });
+  }
+
+  private async isOpen(workspace: string): Promise<boolean> {
+    const { teams, workspace: settings } = await this.house.ports.directories.of(workspace);
+    const hours = [...teams.values()].flatMap(team => team.hours ?? []);
+    return presence(hours, Date.now(), settings.language).open;
+  }
+}
