@@ -9,7 +9,6 @@ import { careless } from './journeys/careless.ts';
 import {
   askForPerson,
   logOf,
-  meetStarter,
   openFlowFile,
   people,
   publish,
@@ -145,7 +144,7 @@ await tom.getByRole('list', { name: 'Waiting' }).getByRole('link').first().click
 await logOf(tom).getByText('Opened the chat').waitFor();
 await take(tom, 'inbox-phone');
 
-// What a conversation can do: from the page with every kind to the mail that came of one.
+// What a conversation can do: the page with every kind.
 await hanne.getByRole('link', { name: 'Flows' }).click();
 await hanne.locator('input[type=file]').setInputFiles({
   name: 'every-kind.json',
@@ -166,20 +165,26 @@ await hanne.getByRole('link', { name: 'Teams and hours' }).click();
 await hanne.getByRole('button', { name: 'Hours of Aftercare' }).click();
 await hanne.getByRole('list', { name: 'Holidays' }).waitFor();
 await take(hanne, 'hours');
+await hanne.getByRole('link', { name: 'Site', exact: true }).click();
+await hanne.getByRole('link', { name: /^How it looks/ }).click();
+const shown = hanne.frameLocator('iframe[title="On a phone"]').frameLocator('iframe[title="The chat"]');
+await shown.getByRole('button', { name: 'What would it cost?' }).waitFor();
+await take(hanne, 'look');
+await hanne.getByRole('link', { name: 'Install', exact: true }).click();
+await hanne.getByRole('button', { name: 'Check it' }).click();
+await hanne.getByText('The chat is on this page.').waitFor();
+await take(hanne, 'install');
 await hanne.getByRole('link', { name: 'Today' }).click();
 await hanne.getByText('Who waits').waitFor();
 await take(hanne, 'today');
 
-// Cards, a form, a chart and a consent, as one conversation meets them, side by side.
+// Cards, a form, a chart and a consent, as one conversation meets them on a phone, side by side.
 await hanne.getByRole('link', { name: 'Flows' }).click();
 await hanne.getByRole('link', { name: everyKind.name, exact: true }).click();
 await hanne.getByRole('heading', { name: everyKind.name, level: 1 }).waitFor();
 await publish(hanne);
-for (const [name, options] of [
-  ['visitor-kinds', wide],
-  ['visitor-kinds-phone', phone],
-] as const) {
-  const { page, chat, pick } = await visit(browser, stack, options);
+{
+  const { page, chat, pick } = await visit(browser, stack, phone);
   const shots: Buffer[] = [];
   const shoot = async () => {
     await rest(page);
@@ -203,34 +208,8 @@ for (const [name, options] of [
   await table.setContent(
     `<style>body{margin:0;padding:20px;display:flex;gap:20px;background:#e9e4d8}img{min-width:0;max-width:32%}</style>${images.join('')}`,
   );
-  await table.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
+  await table.screenshot({ path: join(folder, 'visitor-kinds-phone.png'), fullPage: true });
   await table.close();
 }
-await meetStarter(hanne, 'Price a heat pump');
-const priced = await visit(browser, stack, wide);
-for (const [asked, answer] of [
-  ['What may I call you?', 'Maud'],
-  ['What sort of home is it, Maud?', 'Semi-detached'],
-  ['Do you own it?', 'yep'],
-  ['When was it built?', '1930 to 1980'],
-  ['How well is it insulated?', 'Partly'],
-  ['What do you heat with now?', 'Oil'],
-  ['And what does that cost in a year?', 'about 1,900'],
-  ['Shall I send you this by email?', 'yes please'],
-  ['Where shall I send it?', 'maud@ellery.example'],
-] as const) {
-  await priced.chat.getByText(asked).waitFor();
-  await priced.say(answer);
-}
-await priced.chat.getByText('May we also write to you').waitFor();
-// The outbox sends once the conversation is committed.
-while (!stack.mail.letters.some(({ mail }) => mail.subject?.startsWith('Your heat pump estimate')))
-  await priced.page.waitForEvent('websocket', { timeout: 500 }).catch(() => {});
-const mail = await priced.page.context().newPage();
-await mail.goto(`${stack.standIns.url}/mail`);
-await mail.getByRole('link', { name: /Your heat pump estimate/ }).click();
-await mail.frameLocator('iframe').getByText('Hello Maud,').waitFor();
-await take(mail, 'mail');
-
 await browser.close();
 await stack.stop();

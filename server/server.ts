@@ -85,10 +85,11 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   await migrate(database);
   let stopping = false;
   const app = express();
+  const often: Doors['often'] = [];
   const http = createServer(
     // Whoever sends a request letter by letter is not waited for; a large file over a slow line is.
     { headersTimeout: 10_000, requestTimeout: 120_000, connectionsCheckingInterval: 2_000 },
-    app,
+    (request, response) => often.some(answers => answers(request, response)) || app(request, response),
   );
   // Websockets only: no sticky sessions needed behind a load balancer, and no second way in.
   const io = new Server(http, {
@@ -151,6 +152,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const router = Router();
   const doors: Doors = {
     router,
+    often,
     logger,
     whoIs: request => house.ports.sessions.of(request.headers.cookie),
   };

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { Colour, contrast, over } from './colour.ts';
+import { Colour } from './colour.ts';
 import { CONTROL, controlPairs, pageGround, paletteOf, type Scheme, veilOver, WORDS, wordPairs } from './palette.ts';
+import { contrast, over } from './tones.ts';
 
 const colour = fc
   .oneof(

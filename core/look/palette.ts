@@ -1,4 +1,4 @@
-import { contrast, fromTone, over, standingOut, tone } from './colour.ts';
+import { contrast, fromTone, over, standingOut, tone } from './tones.ts';
 
 /** The contrast that words need, and what one presses: WCAG 2.2, 1.4.3 and 1.4.11 (AA). */
 export const WORDS = 4.5;

@@ -26,7 +26,13 @@ test('a look is chosen beside the real chat, and is on the site without another 
   const hanne = await studio(browser, stack, people.lead);
   await openLook(hanne);
   await expect(hanne.getByText('As on the site')).toBeVisible();
-  await expect(preview(hanne).getByRole('heading', { name: 'Robin at Brackenrow' })).toBeVisible();
+  for (const title of ['On a wide screen', 'On a phone'])
+    await expect(
+      hanne
+        .frameLocator(`iframe[title="${title}"]`)
+        .frameLocator('iframe[title="The chat"]')
+        .getByRole('heading', { name: 'Robin at Brackenrow', exact: true }),
+    ).toBeVisible();
 
   await part(hanne, 'The voice').getByLabel('Name').fill('Wren');
   await part(hanne, 'The voice').getByRole('button', { name: 'fern' }).click();

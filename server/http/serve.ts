@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Route } from '@kineta/contract';
@@ -22,6 +23,11 @@ export interface Asked<R extends Route> {
 
 export interface Doors {
   router: Router;
+  /**
+   * For what every page of every site asks for: each is tried before Express, of which a reply takes several times as long,
+   * and says whether it has answered.
+   */
+  often: Array<(request: IncomingMessage, response: ServerResponse) => boolean>;
   /** Who sent the request, or undefined. */
   whoIs(request: Request): Promise<SignedIn | undefined>;
   logger: Logger;

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { glyphStrokes, presence } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
@@ -33,6 +34,7 @@ const FRESH_FOR = 1_000;
 export interface Loaded {
   site: Site;
   text: string;
+  etag: string;
 }
 
 /** The script that pages include, in the look of their site; what is changed in this process is in it at once. */
@@ -41,6 +43,7 @@ export class Loaders {
   private readonly looks: Looks;
   private readonly file: () => string;
   private readonly kept = new LRUCache<string, Promise<Loaded>>({ max: 1_000, ttl: FRESH_FOR });
+  private readonly written = new LRUCache<string, Loaded>({ max: 1_000, ttl: FRESH_FOR });
 
   constructor(house: Pick<House, 'ports' | 'options'>, looks: Looks) {
     this.house = house;
@@ -52,15 +55,30 @@ export class Loaders {
   of(key: string): Promise<Loaded> {
     const known = this.kept.get(key);
     if (known) return known;
-    const made = knownSite(this.house.ports.sites, key).then(async site => ({ site, text: await this.write(site) }));
+    const made = this.make(key);
     this.kept.set(key, made);
-    made.catch(() => this.kept.delete(key));
+    made.then(
+      loaded => this.kept.peek(key) === made && this.written.set(key, loaded),
+      () => this.kept.delete(key),
+    );
     return made;
+  }
+
+  /** The same when it is at hand. */
+  fresh(key: string): Loaded | undefined {
+    return this.written.get(key);
   }
 
   /** Something of a site was changed. */
   forget(): void {
     this.kept.clear();
+    this.written.clear();
+  }
+
+  private async make(key: string): Promise<Loaded> {
+    const site = await knownSite(this.house.ports.sites, key);
+    const text = await this.write(site);
+    return { site, text, etag: `"${createHash('sha256').update(text).digest('base64url').slice(0, 27)}"` };
   }
 
   private async write(site: Site): Promise<string> {

@@ -1,3 +1,4 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { plainLook, type WindowDress, windowDress } from '@kineta/core';
 import type { Request, Response } from 'express';
@@ -14,15 +15,12 @@ import { knownSite, type Loaders } from './loaders.ts';
 import type { Looks } from './looks.ts';
 
 /** Where the page that asks lives: `Origin` when it is sent, else the origin of `Referer`. */
-function originOf(request: Request): string | undefined {
-  const origin = request.get('origin') ?? request.get('referer');
-  if (!origin || origin === 'null') return undefined;
-  try {
-    return new URL(origin).origin;
-  } catch {
-    return undefined;
-  }
+function pageOf(address: string | undefined): string | undefined {
+  if (!address || address === 'null' || !URL.canParse(address)) return undefined;
+  return new URL(address).origin;
 }
+
+const originOf = (request: Request): string | undefined => pageOf(request.get('origin') ?? request.get('referer'));
 
 function notAllowed(site: Site, origin: string): ProblemError {
   return new ProblemError(
@@ -72,6 +70,29 @@ function windowPolicy(speaksWith: string, ancestors: string): string {
   ].join('; ');
 }
 
+const LOADER_HEADERS = {
+  // Asked for with every page, and answered briefly while it is the same: what is put on the site is there.
+  'Cache-Control': 'no-cache',
+  Vary: 'Referer',
+  'Content-Type': 'text/javascript; charset=utf-8',
+  'Cross-Origin-Resource-Policy': 'cross-origin',
+  'X-Content-Type-Options': 'nosniff',
+};
+const LOADER = /^\/w\/([A-Za-z0-9_-]{6,40})\.js(?:\?|$)/;
+
+/** Answers a page that asks for a loader which was written within the last second; whatever else is asked goes on its way. */
+function answerLoader(request: IncomingMessage, response: ServerResponse, loaders: Loaders): boolean {
+  const [, key] = (request.method === 'GET' && LOADER.exec(request.url ?? '')) || [];
+  const fresh = key === undefined ? undefined : loaders.fresh(key);
+  if (!fresh) return false;
+  const origin = pageOf(request.headers.origin ?? request.headers.referer);
+  if (origin && !allows(fresh.site.domains, origin)) return false;
+  const { text, etag } = fresh;
+  if (request.headers['if-none-match'] === etag) response.writeHead(304, { ...LOADER_HEADERS, ETag: etag }).end();
+  else response.writeHead(200, { ...LOADER_HEADERS, ETag: etag, 'Content-Length': Buffer.byteLength(text) }).end(text);
+  return true;
+}
+
 /**
  * What visitors’ pages load: the loader, the chat’s page for the frame, and its files. Only pages of the site’s domains
  * get them: the loader is refused by where it is asked from, the frame by that and by the browser itself, which is
@@ -83,20 +104,13 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks,
   const rehearsal = fileOf(join(files, 'rehearsal.html'), options.development);
   const preview = fileOf(join(files, 'preview.html'), options.development);
 
+  doors.often.push((request, response) => answerLoader(request, response, loaders));
   doors.router.get('/w/:key.js', async (request, response) => {
     try {
-      const { site, text } = await loaders.of(request.params.key);
+      const { site, text, etag } = await loaders.of(request.params.key);
       const origin = originOf(request);
       if (origin && !allows(site.domains, origin)) throw notAllowed(site, origin);
-      response
-        .set({
-          // Asked for with every page, and answered briefly while it is the same: what is put on the site is there.
-          'Cache-Control': 'no-cache',
-          Vary: 'Referer',
-          'Cross-Origin-Resource-Policy': 'cross-origin',
-        })
-        .type('text/javascript')
-        .send(text);
+      response.set({ ...LOADER_HEADERS, ETag: etag }).send(text);
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }

@@ -53,18 +53,19 @@ const own = dressOfPage();
 /** What the page that plays wants the window to wear, which changes while it is looked at. */
 function Window() {
   const [dress, setDress] = useState<Dress>();
-  useEffect(
-    () =>
-      stage.subscribe(() => {
-        if (!stage.dress) return;
-        const { style, ...rest } = stage.dress;
-        const sheet = document.getElementById('dress') as HTMLStyleElement;
-        if (sheet.textContent !== style) sheet.textContent = style;
-        document.documentElement.dataset.worn = '';
-        setDress(rest);
-      }),
-    [],
-  );
+  useEffect(() => {
+    const wear = () => {
+      if (!stage.dress) return;
+      const { style, ...rest } = stage.dress;
+      const sheet = document.getElementById('dress') as HTMLStyleElement;
+      if (sheet.textContent !== style) sheet.textContent = style;
+      document.documentElement.dataset.worn = '';
+      setDress(rest);
+    };
+    // It may have come before there was anybody to hear of it.
+    wear();
+    return stage.subscribe(wear);
+  }, []);
   return dress ? <Worn dress={dress} /> : <Rehearsed dress={own} />;
 }
 
