@@ -1,5 +1,6 @@
-import { settingsRoutes, siteRoutes, todayRoutes } from '@kineta/contract';
-import { afterAll, beforeAll, expect, test, vi } from 'vitest';
+import { lookRoutes, settingsRoutes, siteRoutes, todayRoutes } from '@kineta/contract';
+import { plainLook } from '@kineta/core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
 import { people } from '../people/model.ts';
 import type { RunningServer } from '../server.ts';
 import {
@@ -29,6 +30,7 @@ test('what is to do is looked up where it is, line by line, and can be put away'
     'business facts': false,
     'teams with hours': false,
     'a colleague': false,
+    'a look': false,
     'a site': false,
     'a flow that is live': true,
     'a conversation': false,
@@ -42,8 +44,11 @@ test('what is to do is looked up where it is, line by line, and can be put away'
   ];
   await lead.call(settingsRoutes.save, { body: { facts } });
   expect(await isDone('business facts')).toBe(true);
-  await fetch(`${server.url}/w/${workspace.siteKey}.js`, { headers: { referer: `${SITE}/` } });
-  await vi.waitFor(async () => expect(await isDone('a site')).toBe(true));
+  await fetch(`${server.url}/w/${workspace.siteKey}/alive`, { method: 'POST', body: '/', headers: { origin: SITE } });
+  expect(await isDone('a site')).toBe(true);
+  const params = { id: workspace.site };
+  await lead.call(lookRoutes.put, { params, body: { look: plainLook, number: 0 } });
+  expect(await isDone('a look')).toBe(true);
   await new Browser(server).signIn(workspace.agent);
   expect(await isDone('a colleague')).toBe(true);
   const visitor = await new VisitorPage(server, await boardingPass(server, workspace.siteKey)).open();
