@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Email } from './account.ts';
 import { ById, Instant, route } from './route.ts';
 
-/** What may be found on a page: the first five stop the chat, or it is not there at all. */
+/** What may be found on a page. */
 export const InstallCode = z.enum([
   'domain not allowed',
   'page not reached',

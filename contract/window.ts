@@ -58,9 +58,7 @@ export type StagedCall =
 
 /** What the page shows on which a look is edited: the launcher, and the chat as a visitor would have it. */
 export interface Previewed {
-  launcher: Pick<LauncherDress, 'style' | 'words'> & {
-    picture: { strokes: string } | { src: string } | null;
-  };
+  launcher: Pick<LauncherDress, 'style' | 'words' | 'picture'>;
   window: WindowDress;
   scheme: 'light' | 'dark';
   isOpen: boolean;

@@ -165,10 +165,17 @@ export { type Opening, openBetween, openDays, opening } from './hours/opening.ts
 export { type Presence, presence } from './hours/presence.ts';
 export { Span as OpenSpan, type SpanMistake, spanMistake } from './hours/span.ts';
 export { Colour } from './look/colour.ts';
-export { drawnFaces, glyphStrokes, type LauncherGlyph, launcherGlyphs } from './look/drawn.ts';
-export { faceAddress, type LauncherDress, launcherDress, PHONES, type WindowDress, windowDress } from './look/dress.ts';
-export { Face, Look, PictureAddress, picturesOf, plainLook, type Standing } from './look/look.ts';
-export { type Adjusted, type Palette, paletteOf, type Scheme, WORDS as CONTRAST_OF_WORDS } from './look/palette.ts';
+export { drawnFaces, glyphStrokes, launcherGlyphs } from './look/drawn.ts';
+export {
+  faceAddress,
+  type LauncherDress,
+  launcherDress,
+  type WindowDress,
+  windowDress,
+  withTeam,
+} from './look/dress.ts';
+export { Face, Look, PictureAddress, picturesOf, plainLook } from './look/look.ts';
+export { type Adjusted, type Palette, paletteOf, type Scheme } from './look/palette.ts';
 export { contrast } from './look/tones.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';

@@ -1,3 +1,4 @@
+import { glyphStrokes, type LauncherGlyph } from './drawn.ts';
 import type { Face, Look, Standing } from './look.ts';
 import { type Palette, paletteOf, type Scheme, veilOver } from './palette.ts';
 
@@ -28,8 +29,8 @@ export interface WindowDress {
 export interface LauncherDress {
   style: string;
   words: string;
-  /** What is shown beside the words: one of the drawn strokes, or a picture by its address. */
-  picture: { glyph: Exclude<Look['launcher']['picture'], 'face' | 'none'> } | { src: string } | null;
+  /** What is shown beside the words: strokes in a square of 16 (they begin with M), the address of a picture, or nothing. */
+  picture: string;
   /** The devices that it shows on, by their first letters: computer, tablet, phone. */
   devices: string;
 }
@@ -52,7 +53,7 @@ const written = (selector: string, properties: Properties): string =>
     .join(';')}}`;
 
 /** The screens that are called phones where only a style sheet can tell. */
-export const PHONES = '(max-width:480px)';
+const PHONES = '(max-width:480px)';
 const DARK = '(prefers-color-scheme:dark)';
 
 /** The same properties in the schemes of a look: one of them, or whichever the visitor’s device is set to. */
@@ -72,11 +73,14 @@ function windowColours(look: Look, palette: Palette): Properties {
   return { ...of, header: `linear-gradient(${veil},${veil}),url(${picture}) center/cover` };
 }
 
-/**
- * A look as the chat’s window wears it.
- * @param team who answers, of whom those with a picture are shown
- */
-export function windowDress(look: Look, team: WindowDress['team'] = []): WindowDress {
+/** A dress with the faces of who answers. */
+export const withTeam = (dress: WindowDress, team: WindowDress['team']): WindowDress => ({
+  ...dress,
+  team: team.slice(0, MOST_FACES),
+});
+
+/** A look as the chat’s window wears it. */
+export function windowDress(look: Look): WindowDress {
   const { voice, header, pace, sound, notice, font } = look;
   return {
     style: inSchemes(':root', look, scheme => ({
@@ -97,7 +101,7 @@ export function windowDress(look: Look, team: WindowDress['team'] = []): WindowD
     flows: Object.fromEntries(
       look.flows.map(({ flow, face, ...rest }) => [flow, { ...rest, face: faceAddress(face) }]),
     ),
-    team: team.slice(0, MOST_FACES),
+    team: [],
     asPage: font === 'page',
   };
 }
@@ -169,12 +173,12 @@ export function launcherDress(look: Look, words: string): LauncherDress {
   const onPhones = Object.entries(standing(stands.phone, launcher.shape)).filter(
     ([name, value]) => wide[name] !== value,
   );
-  const picture: LauncherDress['picture'] =
-    launcher.picture === 'none' || (launcher.picture === 'face' && !face)
-      ? null
-      : launcher.picture === 'face'
-        ? { src: face! }
-        : { glyph: launcher.picture };
+  const isFace = launcher.picture === 'face' && face !== null;
+  const picture = isFace
+    ? face
+    : launcher.picture in glyphStrokes
+      ? glyphStrokes[launcher.picture as LauncherGlyph]
+      : '';
   const colours = (scheme: Scheme): Properties => {
     const { launcher: bg, onLauncher: fg, sheet } = paletteOf(look.colour, scheme).palette;
     return { bg, fg, sheet };
@@ -184,7 +188,7 @@ export function launcherDress(look: Look, words: string): LauncherDress {
   );
   return {
     style: `${base}@media${PHONES}{${written(':host', Object.fromEntries(onPhones))}}${
-      picture && 'src' in picture ? (launcher.shape === 'round' ? WHOLE_PICTURE : PICTURE) : ''
+      !isFace ? '' : launcher.shape === 'round' ? WHOLE_PICTURE : PICTURE
     }${shapes[launcher.shape]}`,
     words: launcher.words || words,
     picture,

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { glyphStrokes, Look, launcherDress, plainLook } from '@kineta/core';
+import { Look, launcherDress, plainLook } from '@kineta/core';
 import { type Result, result } from './result.ts';
 
 const dist = join(import.meta.dirname, '../../widget/dist');
@@ -10,8 +10,7 @@ const gzipped = (file: string): number => gzipSync(readFileSync(join(dist, file)
 /** The loader as a site with a look is served it. */
 function loaderIn(look: Look): number {
   const { style, words, picture, devices } = launcherDress(look, 'Ask Robin');
-  const strokes = picture && 'glyph' in picture ? glyphStrokes[picture.glyph] : (picture?.src ?? '');
-  const places: Record<string, string> = { STYLE: style, LABEL: words, PICTURE: strokes, DEVICES: devices };
+  const places: Record<string, string> = { STYLE: style, LABEL: words, PICTURE: picture, DEVICES: devices };
   const text = readFileSync(join(dist, 'loader.js'), 'utf8').replace(/%([A-Z]+)%/g, (_, name: string) => places[name]!);
   return gzipSync(text, { level: 9 }).length;
 }

@@ -31,12 +31,12 @@ export const sites: Area = {
     {
       code: 'a look',
       async look(workspace) {
-        const [site, ...others] = await tables
+        const all = await tables
           .in(workspace)
           .of(table)
           .all({}, { by: 'id', only: ['id', 'lookNumber'] });
-        const chosen = [site, ...others].find(one => one && one.lookNumber > 0);
-        return { done: chosen !== undefined, about: { site: (chosen ?? site)?.id ?? '' } };
+        const chosen = all.find(({ lookNumber }) => lookNumber > 0);
+        return { done: chosen !== undefined, about: { site: (chosen ?? all[0])?.id ?? '' } };
       },
     },
     {
@@ -63,11 +63,7 @@ export const sites: Area = {
     },
   ],
   doors(doors, house) {
-    const looks = new Looks(
-      house.tables,
-      house.ports.pictures,
-      async key => (await house.ports.sites.byKey(key))?.speaker ?? '',
-    );
+    const looks = new Looks(house);
     const loaders = new Loaders(house, looks);
     siteDoors(doors, house, looks, loaders);
     installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
-import { glyphStrokes, presence } from '@kineta/core';
+import { presence } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
 import type { Ports, Site } from '../house/ports.ts';
@@ -88,7 +88,7 @@ export class Loaders {
     return filled(this.file(), {
       STYLE: style,
       LABEL: escaped(words),
-      PICTURE: picture === null ? '' : 'src' in picture ? picture.src : glyphStrokes[picture.glyph],
+      PICTURE: picture,
       DEVICES: isShut ? '' : devices,
     });
   }

@@ -7,9 +7,13 @@ import {
   plainLook,
   type WindowDress,
   windowDress,
+  withTeam,
 } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
+import { isTaken } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
+import type { Row } from '../database/table.ts';
+import type { House } from '../house/house.ts';
 import type { Directory, Ports, Site } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { looks, sites } from './model.ts';
@@ -20,17 +24,16 @@ const MOST = 50;
 /** How the chat looks on sites, and what pages are told of that. */
 export class Looks {
   private readonly tables: Tables;
-  private readonly pictures: Ports['pictures'];
-  private readonly speakerOf: (key: string) => Promise<string>;
+  private readonly ports: Pick<Ports, 'pictures' | 'sites'>;
   /** By site and number, so that one of another process is never taken for today’s. */
   private readonly read = new LRUCache<string, Promise<Look>>({ max: 2_000 });
+  /** To work a palette out takes a millisecond. */
   private readonly launchers = new WeakMap<Look, Map<string, LauncherDress>>();
+  private readonly windows = new WeakMap<Look, WindowDress>();
 
-  /** @param speakerOf under which name the flow of a site speaks, by the site’s key */
-  constructor(tables: Tables, pictures: Ports['pictures'], speakerOf: (key: string) => Promise<string>) {
-    this.speakerOf = speakerOf;
+  constructor({ tables, ports }: Pick<House, 'tables' | 'ports'>) {
     this.tables = tables;
-    this.pictures = pictures;
+    this.ports = ports;
   }
 
   /** The look of a site as its visitors meet it now. */
@@ -39,7 +42,7 @@ export class Looks {
     const key = `${id} ${lookNumber}`;
     const known = this.read.get(key);
     if (known) return known;
-    const reading = this.get(workspace, id).then(({ look }) => look);
+    const reading = this.row(workspace, id).then(({ look }) => look ?? plainLook);
     this.read.set(key, reading);
     reading.catch(() => this.read.delete(key));
     return reading;
@@ -61,14 +64,17 @@ export class Looks {
     const team = [...members.values()].flatMap(({ id, name, picture, resting }) =>
       picture && !resting ? [{ id, name, picture }] : [],
     );
-    return windowDress(await this.of(site), team);
+    const look = await this.of(site);
+    const dress = this.windows.get(look) ?? windowDress(look);
+    this.windows.set(look, dress);
+    return withTeam(dress, team);
   }
 
   /** @throws {ProblemError} `not_found` */
   async get(workspace: string, id: string): Promise<SiteLook> {
-    const site = await this.tables.in(workspace).of(sites).one({ id });
-    if (!site) throw notFound('site');
-    return { look: site.look ?? plainLook, number: site.lookNumber, speaker: await this.speakerOf(site.siteKey) };
+    const { look, lookNumber, siteKey } = await this.row(workspace, id);
+    const site = await this.ports.sites.byKey(siteKey);
+    return { look: look ?? plainLook, number: lookNumber, speaker: site?.speaker ?? '' };
   }
 
   /**
@@ -98,7 +104,12 @@ export class Looks {
     if (known) await rows.change({ look, keptAt: new Date() }, { id: known.id });
     else if ((await rows.count({})) >= MOST)
       throw new ProblemError('not_allowed', `There are ${MOST} looks, and no more can be kept.`);
-    else await rows.add({ name, look, keptAt: new Date() });
+    else
+      await rows.add({ name, look, keptAt: new Date() }).catch(async error => {
+        // Kept under the same name at the same moment by somebody else: the later one counts.
+        if (!isTaken(error)) throw error;
+        await rows.change({ look, keptAt: new Date() }, { name });
+      });
     return this.named(workspace);
   }
 
@@ -106,8 +117,14 @@ export class Looks {
     await this.tables.in(workspace).of(looks).remove({ id });
   }
 
+  private async row(workspace: string, id: string): Promise<Row<(typeof sites)['columns']>> {
+    const site = await this.tables.in(workspace).of(sites).one({ id });
+    if (!site) throw notFound('site');
+    return site;
+  }
+
   private async allThere(workspace: string, look: Look): Promise<void> {
-    const missing = await this.pictures.missing(workspace, picturesOf(look));
+    const missing = await this.ports.pictures.missing(workspace, picturesOf(look));
     if (missing.length === 0) return;
     const message = 'A picture of this look is not there any more. Choose it again.';
     throw new ProblemError('invalid_request', message, { fields: [{ path: 'body.look', message }] });

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
-import { Button } from '../ui/button.tsx';
+import { Button, buttonClass } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
@@ -68,7 +68,7 @@ function Record({ person, name, onErased }: { person: Person; name: string; onEr
             <a
               href={peopleRoutes.export.path.replace(':id', person.id)}
               download={`person-${person.id}.json`}
-              className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-3.5 py-1 font-medium hover:border-ink-3"
+              className={buttonClass()}
             >
               Save as a file
             </a>

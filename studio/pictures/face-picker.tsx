@@ -1,7 +1,5 @@
 import { drawnFaces, type Face, faceAddress } from '@kineta/core';
-import { OwnPicture } from './own-picture.tsx';
-
-const FACE = { width: 192, height: 192, round: true } as const;
+import { FACE, OwnPicture } from './own-picture.tsx';
 
 /** Chooses a face: one of those that are drawn, a picture of one’s own, or none. */
 export function FacePicker({

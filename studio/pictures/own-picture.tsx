@@ -2,6 +2,9 @@ import { lazy, Suspense, useId, useRef, useState } from 'react';
 import type { Shape } from './cut.tsx';
 import { KINDS, uploaded, wrongPicture } from './upload.ts';
 
+/** A face, as it is kept. */
+export const FACE = { width: 192, height: 192, round: true } as const satisfies Shape;
+
 const Cut = lazy(() => import('./cut.tsx'));
 
 /** Chooses a picture of one’s own, cuts it to a shape and uploads it; or takes the one that there is away. */

@@ -7,12 +7,13 @@ import { useAccount } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
-import { Button } from '../ui/button.tsx';
+import { Button, buttonClass } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { dayAndTime } from '../ui/time.ts';
 import { Alive } from './alive.tsx';
+import { ToCopy } from './to-copy.tsx';
 
 /** A site as it is written: its domains one after the other. What is wrong with one is told at all of them. */
 const Written = z
@@ -59,20 +60,7 @@ function Snippet({ site }: { site: SiteDetail }) {
         Put this line on every page that is to have the chat, before the end of its body. It loads after the page, and
         never holds it up.
       </p>
-      <div className="flex gap-2">
-        <input
-          aria-label={`The line for ${site.name}`}
-          readOnly
-          value={site.snippet}
-          className="min-w-0 flex-1 rounded-md border border-rule bg-paper-2 px-2.5 py-1.5 font-mono text-[0.8125rem]"
-          onFocus={event => event.target.select()}
-        />
-        <Button
-          onClick={() => navigator.clipboard?.writeText(site.snippet).then(() => toast.success('The line is copied.'))}
-        >
-          Copy
-        </Button>
-      </div>
+      <ToCopy name={`The line for ${site.name}`} text={site.snippet} />
     </div>
   );
 }
@@ -123,16 +111,10 @@ function Site({ site }: { site: SiteDetail }) {
       <Snippet site={site} />
       <SiteForm site={site} />
       <div className="flex flex-wrap items-center gap-3">
-        <Link
-          to={`/sites/${site.id}/look`}
-          className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-3.5 py-1 font-medium hover:border-ink-3"
-        >
+        <Link to={`/sites/${site.id}/look`} className={buttonClass()}>
           How it looks<span className="sr-only"> on {site.name}</span>
         </Link>
-        <Link
-          to={`/sites/${site.id}/install`}
-          className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-3.5 py-1 font-medium hover:border-ink-3"
-        >
+        <Link to={`/sites/${site.id}/install`} className={buttonClass()}>
           Install and check<span className="sr-only"> on {site.name}</span>
         </Link>
         <Button onClick={() => settle(() => call(siteRoutes.change, { params, body: { off: !site.off } }))}>

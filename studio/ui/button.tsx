@@ -14,14 +14,12 @@ interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   look?: Look;
 }
 
+/** What a button looks like, for a link that stands among buttons. */
+export const buttonClass = (look: Look = 'plain'): string =>
+  `inline-flex min-h-8 items-center justify-center gap-1.5 rounded-md px-3.5 py-1 font-medium transition-colors ${looks[look]}`;
+
 export function Button({ look = 'plain', className = '', type = 'button', ...rest }: ButtonProps) {
-  return (
-    <button
-      type={type}
-      className={`inline-flex min-h-8 items-center justify-center gap-1.5 rounded-md px-3.5 py-1 font-medium transition-colors ${looks[look]} ${className}`}
-      {...rest}
-    />
-  );
+  return <button type={type} className={`${buttonClass(look)} ${className}`} {...rest} />;
 }
 
 /** A button that shows only a picture; its name is said and shown on hover. */

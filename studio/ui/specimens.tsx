@@ -13,6 +13,7 @@ import { Hint } from './hint.tsx';
 import { Keys } from './keys.tsx';
 import { LineText } from './line.tsx';
 import { Menu } from './menu.tsx';
+import { Picks } from './picks.tsx';
 import { Pill } from './pill.tsx';
 import { RemoveButton } from './remove-button.tsx';
 import { Skeleton } from './skeleton.tsx';
@@ -72,6 +73,9 @@ export default function Specimens() {
         <Choice label="With a mistake" mistake="This is needed." defaultValue="">
           <option value="">none yet</option>
         </Choice>
+      </Specimen>
+      <Specimen of="Picks">
+        <Picks name="Views" picks={['the one', 'the other']} at={0} onPick={nothing} />
       </Specimen>
       <Specimen of="DayList · DayRow">
         <DayList title="Who waits" count={1}>

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { z } from 'zod';
 import { SetFactorUp } from '../account/second-factor.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
-import { OwnPicture } from '../pictures/own-picture.tsx';
+import { FACE, OwnPicture } from '../pictures/own-picture.tsx';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
@@ -14,8 +14,6 @@ import { TextField } from '../ui/field.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
-
-const FACE = { width: 192, height: 192, round: true } as const;
 
 const heading = 'mb-2 font-script text-lg font-semibold';
 

@@ -23,28 +23,25 @@ function tellWindow(): void {
   frame.contentWindow?.postMessage(news, location.origin);
 }
 
+/** The frame stands where the launcher’s style sheet says, which does not reach out here. */
+function standFrame(): void {
+  for (const name of ['--frame', '--wide', '--high', '--bend', '--sheet'])
+    frame.style.setProperty(name, getComputedStyle(host).getPropertyValue(name));
+}
+
 function show(previewed: Previewed): void {
   latest = previewed;
   document.documentElement.dataset.scheme = previewed.scheme;
   const { launcher, isOpen } = previewed;
-  const picture = launcher.picture;
   const next = JSON.stringify(launcher);
   if (next !== drawn) {
     drawn = next;
-    const { button } = drawLauncher(
-      root,
-      {
-        style: launcher.style,
-        label: launcher.words,
-        picture: picture === null ? '' : 'src' in picture ? picture.src : picture.strokes,
-      },
-      '',
-    );
+    const { style, words: label, picture } = launcher;
+    const { button } = drawLauncher(root, { style, label, picture }, '');
     button.tabIndex = -1;
     // The window goes on as it is: to move it would load it anew.
     if (frame.parentNode !== document.body) document.body.append(frame);
-    for (const name of ['--frame', '--wide', '--high', '--bend', '--sheet'])
-      frame.style.setProperty(name, getComputedStyle(host).getPropertyValue(name));
+    standFrame();
   }
   const button = root.querySelector('button')!;
   button.ariaExpanded = String(isOpen);
@@ -57,9 +54,6 @@ addEventListener('message', ({ source, origin, data }: MessageEvent<PreviewNews 
   if (source === frame.contentWindow && data.kineta === 'ready') tellWindow();
   if (source === parent && data.kineta === 'previewed') show(data.previewed);
 });
-addEventListener('resize', () => {
-  for (const name of ['--frame', '--wide', '--high', '--bend'])
-    frame.style.setProperty(name, getComputedStyle(host).getPropertyValue(name));
-});
+addEventListener('resize', standFrame);
 const ready: PreviewCall = { kineta: 'ready' };
 parent.postMessage(ready, location.origin);

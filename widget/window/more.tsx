@@ -1,6 +1,7 @@
-import { useEffect, useRef, useState } from 'preact/hooks';
+import { useEffect, useId, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import type { Feed } from './feed.ts';
+import './form.css';
 import './more.css';
 
 /** What else can be done with the chat: sent by email, or ended with all of it erased. */
@@ -9,6 +10,7 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
   const [email, setEmail] = useState('');
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<{ wrong: boolean; words: string }>();
+  const id = useId();
   const panel = useRef<HTMLDivElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: whatever it asks next is come to
   useEffect(() => panel.current?.querySelector<HTMLElement>('input, button')?.focus(), [asks]);
@@ -29,16 +31,17 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
     <div class="more" ref={panel}>
       {asks === 'email' ? (
         <div>
-          <label>
-            {messages.yourEmail}
+          <div class="field">
+            <label for={id}>{messages.yourEmail}</label>
             <input
+              id={id}
               type="email"
               autoComplete="email"
               value={email}
               onInput={event => setEmail(event.currentTarget.value)}
               onKeyDown={event => event.key === 'Enter' && send()}
             />
-          </label>
+          </div>
           <button type="button" class="main" disabled={busy || email.trim() === ''} onClick={send}>
             {messages.sendIt}
           </button>

@@ -32,6 +32,9 @@ const isPaced = (entry: Entry): boolean => {
  * before the window opened is shown as it is, and so is everything as soon as the visitor goes on or looks away.
  */
 export class Paced implements Feed {
+  /** As far as the feed has them. */
+  readonly transcript: Feed['transcript'];
+  readonly erase: Feed['erase'];
   private readonly inner: Feed;
   private readonly pace: Dress['pace'];
   private readonly listeners = new Set<() => void>();
@@ -43,6 +46,8 @@ export class Paced implements Feed {
 
   constructor(inner: Feed, pace: Dress['pace']) {
     this.inner = inner;
+    this.transcript = inner.transcript?.bind(inner);
+    this.erase = inner.erase?.bind(inner);
     this.pace = pace;
     this.shown = inner.state.entries.length;
     this.unsubscribe = inner.subscribe(() => this.came());
@@ -76,13 +81,6 @@ export class Paced implements Feed {
   }
   types(): void {
     this.inner.types();
-  }
-
-  transcript(email: string): Promise<void> {
-    return this.inner.transcript?.(email) ?? Promise.resolve();
-  }
-  erase(): Promise<void> {
-    return this.inner.erase?.() ?? Promise.resolve();
   }
 
   /** Nothing comes through it any more. */

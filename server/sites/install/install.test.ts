@@ -132,7 +132,7 @@ describe('pages that are alive', () => {
     expect(bare.status).toBe(403);
     expect((await alive('x'.repeat(2_000), SITE)).status).toBe(413);
   });
-  test('are no more than so many, and those that are known go on to be heard of', async () => {
+  test('are no more than so many: the oldest give way, and those that are known go on to be heard of', async () => {
     const rows = server.house.tables.in(workspace.id).of(sitePages);
     const before = await rows.count({ siteId: workspace.site });
     const seenAt = new Date(Date.now() - 3_600_000);
@@ -141,6 +141,7 @@ describe('pages that are alive', () => {
     await alive('/one-more', SITE);
     await alive('/made-up/499', SITE);
     expect(await rows.count({ siteId: workspace.site })).toBe(500);
+    expect(await rows.count({ siteId: workspace.site, page: 'brackenrow.example/one-more' })).toBe(1);
     const known = await rows.one({ siteId: workspace.site, page: 'brackenrow.example/made-up/499' });
     expect(known!.seenAt.getTime()).toBeGreaterThan(seenAt.getTime());
   });

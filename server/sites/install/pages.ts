@@ -36,18 +36,21 @@ export class Pages {
       .in(site.workspace)
       .of(sites)
       .change({ seenAt: now, seenOn: cut(host, 253) }, { id: site.id });
-    // Raw: written or renewed in one statement, and no new page beyond the most, whoever makes up pages.
-    await this.tables.database.query(
-      `INSERT INTO site_pages (workspace_id, site_id, page, seen_at)
-       SELECT :workspace, :site, :page, :now FROM DUAL
-       WHERE (SELECT COUNT(*) FROM site_pages WHERE site_id = :site) < :most
-          OR EXISTS (SELECT 1 FROM site_pages WHERE site_id = :site AND page = :page)
+    const { database } = this.tables;
+    // Raw: written or renewed in one statement.
+    await database.query(
+      `INSERT INTO site_pages (workspace_id, site_id, page, seen_at) VALUES (:workspace, :site, :page, :now)
        ON DUPLICATE KEY UPDATE seen_at = :now`,
-      {
-        replacements: { workspace: site.workspace, site: site.id, page, now, most: MOST },
-        type: QueryTypes.INSERT,
-      },
+      { replacements: { workspace: site.workspace, site: site.id, page, now }, type: QueryTypes.INSERT },
     );
+    const pages = this.tables.in(site.workspace).of(sitePages);
+    const over = (await pages.count({ siteId: site.id })) - MOST;
+    // Raw: whoever makes up pages drives out the oldest, and those that are there come again within a minute.
+    if (over > 0)
+      await database.query('DELETE FROM site_pages WHERE site_id = :site ORDER BY seen_at LIMIT :over', {
+        replacements: { site: site.id, over },
+        type: QueryTypes.DELETE,
+      });
   }
 
   /** When a browser last had the chat on a page. */

@@ -7,32 +7,15 @@ import { isStale, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
+import { Picks } from '../../ui/picks.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { dayAndTime } from '../../ui/time.ts';
 import { SiteHead, useSite } from '../room.tsx';
+import { ToCopy } from '../to-copy.tsx';
 import { findingWords } from './findings.ts';
 import { installWays } from './ways.tsx';
 
 const heading = 'mb-2 font-script text-lg font-semibold';
-
-/** Words to be pasted elsewhere, with the button that takes them. */
-function ToCopy({ name, text, rows = 1 }: { name: string; text: string; rows?: number }) {
-  return (
-    <div className="flex items-start gap-2">
-      <textarea
-        aria-label={name}
-        readOnly
-        rows={rows}
-        value={text}
-        className="min-w-0 flex-1 resize-none rounded-md border border-rule bg-paper-2 px-2.5 py-1.5 font-mono text-[0.8125rem]"
-        onFocus={event => event.target.select()}
-      />
-      <Button onClick={() => navigator.clipboard?.writeText(text).then(() => toast.success('It is copied.'))}>
-        Copy<span className="sr-only"> {name}</span>
-      </Button>
-    </div>
-  );
-}
 
 function Send({ site }: { site: SiteDetail }) {
   const form = useSentForm(installRoutes.send.body, { email: '' }, async body => {
@@ -145,20 +128,13 @@ export default function InstallPage() {
             </section>
             <section aria-label="What to do with it" className="max-w-3xl">
               <h2 className={heading}>Where it goes</h2>
-              <div role="group" aria-label="How your pages are made" className="mb-3 flex flex-wrap gap-x-4">
-                {installWays.map(({ name }, index) => (
-                  <button
-                    key={name}
-                    type="button"
-                    aria-pressed={index === at}
-                    className={`border-b-2 py-1 ${index === at ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
-                    onClick={() => setAt(index)}
-                  >
-                    {name}
-                  </button>
-                ))}
-              </div>
-              <div className="space-y-2">
+              <Picks
+                name="How your pages are made"
+                picks={installWays.map(({ name }) => name)}
+                at={at}
+                onPick={setAt}
+              />
+              <div className="mt-3 space-y-2">
                 <way.How
                   snippet={data.snippet}
                   policy={

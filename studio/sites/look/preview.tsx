@@ -1,6 +1,7 @@
 import type { Previewed, PreviewNews } from '@kineta/contract';
-import { glyphStrokes, type Look, launcherDress, type Scheme, windowDress } from '@kineta/core';
+import { type Look, launcherDress, type Scheme, windowDress, withTeam } from '@kineta/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { Picks } from '../../ui/picks.tsx';
 import { chatIn, previewStates, type Scene } from './states.ts';
 
 /** How much smaller than it is the page is shown. */
@@ -51,9 +52,9 @@ export function Preview({
       launcher: {
         style,
         words,
-        picture: picture && ('glyph' in picture ? { strokes: glyphStrokes[picture.glyph] } : picture),
+        picture,
       },
-      window: windowDress(worn, [...team]),
+      window: withTeam(windowDress(worn), [...team]),
       scheme,
       isOpen: !state.isShut,
       chat: chatIn(state, { ...scene, speaker: speaker || scene.business }),
@@ -62,33 +63,9 @@ export function Preview({
   return (
     <section aria-label="How it looks" className="flex h-full min-h-0 min-w-0 flex-col px-5 pt-3 pb-5">
       <div className="mb-3 flex flex-wrap items-end justify-between gap-x-4">
-        <div role="group" aria-label="States" className="flex flex-wrap gap-x-4">
-          {previewStates.map(({ name }, index) => (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={index === at}
-              className={`border-b-2 py-1 ${index === at ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
-              onClick={() => setAt(index)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
+        <Picks name="States" picks={previewStates.map(({ name }) => name)} at={at} onPick={setAt} />
         {own === 'device' ? (
-          <div className="flex gap-3">
-            {[false, true].map(dark => (
-              <button
-                key={String(dark)}
-                type="button"
-                aria-pressed={dark === night}
-                className={`py-1 ${dark === night ? 'font-semibold' : 'text-ink-2 hover:text-ink'}`}
-                onClick={() => setNight(dark)}
-              >
-                {dark ? 'dark' : 'light'}
-              </button>
-            ))}
-          </div>
+          <Picks name="Scheme" picks={['light', 'dark']} at={Number(night)} onPick={index => setNight(index === 1)} />
         ) : null}
       </div>
       <div className="flex min-h-0 flex-1 gap-5">
