@@ -1,18 +1,10 @@
+import { Zone } from '@kineta/core';
 import { z } from 'zod';
 
 /** What the chat is for. */
 export const Purpose = z.enum(['to sell', 'to answer', 'both']);
 export type Purpose = z.infer<typeof Purpose>;
 
-const Zone = z.string().refine(zone => zoneIsKnown(zone), 'That is not a time zone.');
-function zoneIsKnown(zone: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: zone });
-    return true;
-  } catch {
-    return false;
-  }
-}
 /** What a business is, for whatever is said and reckoned in its name. */
 export const Business = z.strictObject({
   name: z.string().trim().min(1, 'The business needs a name.').max(100, 'A name has at most 100 characters.'),

@@ -164,6 +164,7 @@ export { momentWords } from './hours/moment.ts';
 export { type Opening, openBetween, openDays, opening } from './hours/opening.ts';
 export { type Presence, presence } from './hours/presence.ts';
 export { Span as OpenSpan, type SpanMistake, spanMistake } from './hours/span.ts';
+export { Zone } from './hours/zone.ts';
 export { Colour } from './look/colour.ts';
 export { drawnFaces, glyphStrokes, launcherGlyphs } from './look/drawn.ts';
 export {

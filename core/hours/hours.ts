@@ -1,7 +1,7 @@
-import { DateTime } from 'luxon';
 import { z } from 'zod';
 import { upgraded } from './earlier.ts';
 import { Span, spanMistake } from './span.ts';
+import { Zone } from './zone.ts';
 
 /** Spans of opening time on some weekdays: `days` are ISO weekdays (1 is Monday), `from` and `to` local clock times. */
 export const OpenStretch = Span.extend({ days: z.array(z.int().min(1).max(7)).min(1).max(7) });
@@ -30,7 +30,7 @@ export const DayOfYear = z
   .string()
   .regex(/^\d\d-\d\d$/, 'A day of the year is written like 10-01.')
   // A leap year, so that 29 February is one.
-  .refine(day => DateTime.fromISO(`2024-${day}`).isValid, 'There is no such day.');
+  .refine(day => z.iso.date().safeParse(`2024-${day}`).success, 'There is no such day.');
 
 /** A part of every year that has a week of its own: from and to are in it, and it may go over the new year. */
 export const Season = z.strictObject({
@@ -74,7 +74,7 @@ export function isIn({ from, to }: Pick<Season, 'from' | 'to'>, day: string): bo
 
 /** Hours in the form of today, as they are written. */
 export const WrittenHours = z.strictObject({
-  zone: z.string().refine(zone => DateTime.local({ zone }).isValid, 'That is not a time zone.'),
+  zone: Zone,
   open: Week,
   seasons: z
     .array(Season)

@@ -80,10 +80,9 @@ export function SignInPage() {
 
 /** Over the page when the session has ended: what was being written stays behind it, and goes on. */
 export function SignInAgain() {
-  const ended = useAccount(state => state.ended);
   const account = useAccount(state => state.account);
   return (
-    <Dialog title="Please sign in again" description="Your session has ended. Nothing you wrote is lost." open={ended}>
+    <Dialog title="Please sign in again" description="Your session has ended. Nothing you wrote is lost." open>
       <SignInForm email={account?.member.email ?? ''} />
     </Dialog>
   );

@@ -1,8 +1,5 @@
-import { flowRoutes } from '@kineta/contract';
-import { useMemo } from 'react';
+import { lazy } from 'react';
 import type { Area } from '../shell/area.ts';
-import { useRoute } from '../shell/query.ts';
-import { screen } from '../shell/screen.tsx';
 import { choiceKeys, flowKeys, lineKeys, offerKeys, pageKeys, toolKeys, waysKeys } from './keys.ts';
 
 export const flows: Area = {
@@ -10,9 +7,9 @@ export const flows: Area = {
   path: '/flows',
   forLeads: true,
   screens: [
-    { path: '/flows', element: screen(() => import('./list.tsx')) },
-    { path: '/flows/:id/reading', element: screen(() => import('./reading/reading.tsx')) },
-    { path: '/flows/:id', element: screen(() => import('./workbench.tsx')) },
+    { path: '/flows', load: () => import('./list.tsx') },
+    { path: '/flows/:id/reading', load: () => import('./reading/reading.tsx') },
+    { path: '/flows/:id', load: () => import('./workbench.tsx') },
   ],
   todo: {
     'a flow that is live': ({ flows: count, name }, done) => ({
@@ -26,11 +23,5 @@ export const flows: Area = {
     }),
   },
   keys: [lineKeys, choiceKeys, offerKeys, toolKeys, pageKeys, flowKeys, waysKeys],
-  useCommands(navigate) {
-    const { data } = useRoute(flowRoutes.list, {});
-    return useMemo(
-      () => (data?.flows ?? []).map(({ id, name }) => ({ name, run: () => void navigate(`/flows/${id}`) })),
-      [data, navigate],
-    );
-  },
+  Commands: lazy(() => import('./flows-by-name.tsx')),
 };

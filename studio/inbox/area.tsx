@@ -3,7 +3,6 @@ import { useEffect, useRef } from 'react';
 import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
-import { screen } from '../shell/screen.tsx';
 import { chime } from './chime.ts';
 import { replyKeys } from './keys.ts';
 import { showChange, useConversations, useCounts } from './store.ts';
@@ -56,7 +55,7 @@ function Attendant() {
 export const inbox: Area = {
   name: 'Inbox',
   path: '/inbox',
-  screens: [{ path: '/inbox/:id?', element: screen(() => import('./inbox.tsx')) }],
+  screens: [{ path: '/inbox/:id?', load: () => import('./inbox.tsx') }],
   keys: [replyKeys],
   todo: {
     'a conversation': (_, done) => ({

@@ -1,8 +1,7 @@
 import type { Area } from '../shell/area.ts';
-import { screen } from '../shell/screen.tsx';
 import { dayAndTime } from '../ui/time.ts';
 
-const element = screen(() => import('./settings.tsx'));
+const load = () => import('./settings.tsx');
 
 export const settings: Area = {
   name: 'Settings',
@@ -34,7 +33,7 @@ export const settings: Area = {
     }),
   },
   screens: [
-    { path: '/settings', element },
-    { path: '/settings/:room', element },
+    { path: '/settings', load },
+    { path: '/settings/:room', load },
   ],
 };

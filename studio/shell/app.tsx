@@ -2,7 +2,6 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { Door } from '../account/doors.tsx';
-import { FactorOwed } from '../account/second-factor.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
 import { areas } from '../areas.ts';
 import { Button } from '../ui/button.tsx';
@@ -35,13 +34,21 @@ function Broken() {
 /** Where the studio is developed, what its screens are made of. */
 const specimens = import.meta.env.DEV ? [{ path: '/ui', element: screen(() => import('../ui/specimens.tsx')) }] : [];
 
+const screens = areas.flatMap(area => area.screens ?? []);
+
 const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Broken />,
-    children: [...areas.flatMap(({ screens }) => screens ?? []), ...specimens, { path: '*', element: <Home /> }],
+    children: [
+      ...screens.map(({ path, load }) => ({ path, element: screen(load) })),
+      ...specimens,
+      { path: '*', element: <Home /> },
+    ],
   },
 ]);
+
+const factorOwed = screen(async () => ({ default: (await import('../account/second-factor.tsx')).FactorOwed }));
 
 export function App() {
   const { account, asked, unreachable, load } = useAccount();
@@ -56,7 +63,7 @@ export function App() {
     );
   if (!asked) return null;
   if (!account) return <Door />;
-  if (account.member.owesSecondFactor) return <FactorOwed />;
+  if (account.member.owesSecondFactor) return factorOwed;
   return (
     <QueryClientProvider client={queries}>
       <RouterProvider router={router} />

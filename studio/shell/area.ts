@@ -1,14 +1,18 @@
 import type { TodoLine } from '@kineta/contract';
 import type { ComponentType } from 'react';
-import type { NavigateFunction, RouteObject } from 'react-router';
 import type { KeyTable } from '../ui/key-table.ts';
-import type { Command } from './commands.ts';
 
 export interface TodoWords {
   title: string;
   /** How it stands, in a sentence. */
   says?: string;
   to: string;
+}
+
+/** What stands at a path; the module is loaded when it is first opened. */
+export interface Screen {
+  path: string;
+  load(): Promise<{ default: ComponentType }>;
 }
 
 /** A part of the studio: all that the frame, the router and the command menu need of it. They only go through the list. */
@@ -19,7 +23,7 @@ export interface Area {
   /** Whether only leads have it. */
   forLeads?: true;
   /** Its screens, each loaded when it is first opened. */
-  screens?: RouteObject[];
+  screens?: readonly Screen[];
   /** How much waits there, shown beside its name. */
   useBadge?(): number;
   /** Follows what concerns it while somebody is signed in, wherever they are; shows nothing. */
@@ -30,8 +34,8 @@ export interface Area {
   OnToday?: ComponentType;
   /** What its figures of the day are called, by their codes. */
   day?: Readonly<Record<string, string>>;
-  /** What it offers in the command menu beside its name, asked for when that is opened. */
-  useCommands?(navigate: NavigateFunction): readonly Command[];
+  /** Offers what it has in the command menu, beside its name; loaded when that is opened, and shows nothing. */
+  Commands?: ComponentType;
   /** The keys of its places, for the sheet of all keys. */
   keys?: readonly KeyTable[];
   /** What stands in the frame in place of a way to its screens. */

@@ -1,11 +1,11 @@
 import { defaultFilter, Command as Menu } from 'cmdk';
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useSignedIn } from '../account/store.ts';
-import { areas } from '../areas.ts';
 import { Keys } from '../ui/keys.tsx';
 import { MenuGroup } from '../ui/menu-group.tsx';
+import type { Area } from './area.ts';
 import { type Command, useCommands } from './commands.ts';
+import { useMyAreas } from './frame.tsx';
 import { everywhereKeys } from './keys.ts';
 
 /** As many as one looks through. */
@@ -17,22 +17,12 @@ interface Offered extends Command {
   group: string;
 }
 
-const none: readonly Command[] = [];
-const noCommands = (): readonly Command[] => none;
-
-function useOffered(): Offered[] {
-  const { member } = useSignedIn();
+function useOffered(mine: readonly Area[]): Offered[] {
   const groups = useCommands(state => state.groups);
   const show = useCommands(state => state.show);
   const navigate = useNavigate();
-  // The list of areas never changes, so each is asked by the same hooks each time.
-  const mine = areas.filter(({ forLeads }) => member.role === 'lead' || !forLeads);
-  const own = mine.map(({ name, useCommands: ask = noCommands }) =>
-    ask(navigate).map(one => ({ ...one, group: name })),
-  );
   return [
     ...[...groups].flatMap(([group, make]) => make().map(command => ({ ...command, group }))),
-    ...own.flat(),
     ...mine.flatMap(({ name, path }) =>
       path === undefined ? [] : [{ group: 'Go to', name, run: () => void navigate(path) }],
     ),
@@ -64,7 +54,8 @@ function fitting(offered: readonly Offered[], typed: string): Offered[] {
 /** Goes anywhere and does anything by its name, from the keyboard. */
 export function CommandMenu() {
   const show = useCommands(state => state.show);
-  const offered = useOffered();
+  const mine = useMyAreas();
+  const offered = useOffered(mine);
   const [typed, setTyped] = useState('');
   const shown = useMemo(() => fitting(offered, typed), [offered, typed]);
   const groups = [...new Set(shown.map(({ group }) => group))];
@@ -83,6 +74,7 @@ export function CommandMenu() {
         placeholder="A flow, a scene, words of a step, or what to do"
         className="w-full border-b border-rule bg-sheet px-4 py-3 text-base outline-none"
       />
+      <Suspense>{mine.map(({ name, Commands }) => (Commands ? <Commands key={name} /> : null))}</Suspense>
       <Menu.List className="max-h-[52vh] overflow-y-auto p-1.5">
         <Menu.Empty className="px-3 py-4 text-ink-2">Nothing is called that.</Menu.Empty>
         {groups.map(group => (

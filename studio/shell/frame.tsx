@@ -2,7 +2,7 @@ import { LogOut } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
-import { SignInAgain } from '../account/sign-in.tsx';
+import { SessionEnded } from '../account/session-ended.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
 import { areas } from '../areas.ts';
 import { keyName } from '../ui/keys.tsx';
@@ -131,7 +131,7 @@ export function Frame() {
       </div>
       {mine.map(({ name, Attendant }) => (Attendant ? <Attendant key={name} /> : null))}
       <CommandKeys />
-      <SignInAgain />
+      <SessionEnded />
       {/* What was done is told at the side: over the page or the box for a reply it would take the next click. */}
       <Toaster position="bottom-left" offset={{ left: 12, bottom: 44 }} toastOptions={{ className: 'font-sans!' }} />
     </div>

@@ -1,5 +1,4 @@
 import type { Area } from '../shell/area.ts';
-import { screen } from '../shell/screen.tsx';
 import { dayAndTime } from '../ui/time.ts';
 
 /** The web sites that carry the chat. */
@@ -8,9 +7,9 @@ export const sites: Area = {
   path: '/sites',
   forLeads: true,
   screens: [
-    { path: '/sites', element: screen(() => import('./sites.tsx')) },
-    { path: '/sites/:id/look', element: screen(() => import('./look/page.tsx')) },
-    { path: '/sites/:id/install', element: screen(() => import('./install/page.tsx')) },
+    { path: '/sites', load: () => import('./sites.tsx') },
+    { path: '/sites/:id/look', load: () => import('./look/page.tsx') },
+    { path: '/sites/:id/install', load: () => import('./install/page.tsx') },
   ],
   todo: {
     'a look': ({ site }, done) => ({

@@ -1,10 +1,9 @@
 import type { Area } from '../shell/area.ts';
-import { screen } from '../shell/screen.tsx';
 
 /** What is still to do before visitors come, and how the day goes. */
 export const today: Area = {
   name: 'Today',
   path: '/today',
   forLeads: true,
-  screens: [{ path: '/today', element: screen(() => import('./today.tsx')) }],
+  screens: [{ path: '/today', load: () => import('./today.tsx') }],
 };

@@ -1,9 +1,16 @@
+import { useNavigate } from 'react-router';
 import type { Area } from '../shell/area.ts';
-import { screen } from '../shell/screen.tsx';
+import { useCommandGroup } from '../shell/commands.ts';
+
+function Commands() {
+  const navigate = useNavigate();
+  useCommandGroup('You', () => [{ name: 'You: name, password, second factor', run: () => void navigate('/you') }]);
+  return null;
+}
 
 /** What members settle about themselves; the way to it is their name, below the areas. */
 export const you: Area = {
   name: 'You',
-  screens: [{ path: '/you', element: screen(() => import('./you.tsx')) }],
-  useCommands: navigate => [{ name: 'You: name, password, second factor', run: () => navigate('/you') }],
+  screens: [{ path: '/you', load: () => import('./you.tsx') }],
+  Commands,
 };
