@@ -14,6 +14,7 @@ export const problemCodes = {
   unknown_site: 404,
   draft_changed: 409,
   look_changed: 409,
+  before_changed: 409,
   already_taken: 409,
   not_yours: 409,
   last_lead: 409,

@@ -1,4 +1,5 @@
 import { accountRoutes, firstRunRoutes } from './account.ts';
+import { beforeRoutes } from './before.ts';
 import { conversationRoutes } from './conversations.ts';
 import { editionRoutes } from './editions.ts';
 import { flowRoutes } from './flows.ts';
@@ -30,6 +31,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('flows', flowRoutes),
   ...named('install', installRoutes),
   ...named('looks', lookRoutes),
+  ...named('before', beforeRoutes),
   ...named('pictures', pictureRoutes),
   ...named('editions', editionRoutes),
   ...named('runs', runRoutes),

@@ -49,6 +49,11 @@ export const Settings = z.strictObject({
     .min(1, 'It is at least one hour.')
     .max(720, 'It is at most 720 hours, which are 30 days.')
     .nullable(),
+  /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
+  goesOnFor: z
+    .int('It is a whole number of minutes.')
+    .min(0, 'It is nothing or more: with 0 every return begins anew.')
+    .max(43_200, 'It is at most 43,200 minutes, which are 30 days.'),
 });
 export type Settings = z.infer<typeof Settings>;
 

@@ -1,3 +1,6 @@
+export { playBefore } from './before/asking.ts';
+export { asksFirst, BeforeChat, type Detail, plainBefore } from './before/before.ts';
+export { type BeforeFinding, beforeFindings } from './before/findings.ts';
 export { answeredBy } from './conversation/entries/answered.ts';
 export type { EntryKind, Reader } from './conversation/entries/kind.ts';
 export {
@@ -73,6 +76,7 @@ export { dice } from './flow/dice.ts';
 export { difference } from './flow/difference.ts';
 export { apply, applyAll, Edit, findStep, joined } from './flow/edits.ts';
 export { type Event, FieldReply, FileGiven, type Reply, type Told } from './flow/event.ts';
+export type { Field } from './flow/field.ts';
 export {
   type FlowFile,
   FlowFileError,
@@ -101,6 +105,7 @@ export {
 export { mentionsOf, renameFact } from './flow/mentions.ts';
 export { stepsFromText } from './flow/pasted.ts';
 export { MOST_STEPS, play } from './flow/play.ts';
+export { flowsPart } from './flow/replay/part.ts';
 export { Recorded, RecordedLine } from './flow/replay/recorded.ts';
 export { type Difference, differenceWords, type Replayed, replay } from './flow/replay/replay.ts';
 export {
@@ -125,7 +130,7 @@ export type { AskConsent, WithdrawConsent } from './flow/steps/consent.ts';
 export type { Decide } from './flow/steps/decide.ts';
 export type { Email } from './flow/steps/email.ts';
 export type { End } from './flow/steps/end.ts';
-export type { Field, Form } from './flow/steps/form.ts';
+export type { Form } from './flow/steps/form.ts';
 export type { Go } from './flow/steps/go.ts';
 export type { HandOver } from './flow/steps/handover.ts';
 export type { Exit, Surroundings } from './flow/steps/kind.ts';

@@ -14,17 +14,18 @@ export const FieldReply = z.object({
 export type FieldReply = z.infer<typeof FieldReply>;
 
 /** What the visitor did: what they typed, or picked, filled in and sent, with the words that stand for it. */
-export interface Reply {
-  event: 'replied';
-  text: string;
+export const Reply = z.object({
+  event: z.literal('replied'),
+  text: z.string(),
   /** The question that is answered, when the visitor’s browser says so: another may be open by now. */
-  step?: string | undefined;
-  choice?: string | undefined;
-  choices?: string[] | undefined;
+  step: z.string().optional(),
+  choice: z.string().optional(),
+  choices: z.array(z.string()).optional(),
   /** The fields of a form, by their identities. */
-  fields?: Record<string, FieldReply> | undefined;
-  file?: FileGiven | undefined;
-}
+  fields: z.record(z.string(), FieldReply).optional(),
+  file: FileGiven.optional(),
+});
+export type Reply = z.infer<typeof Reply>;
 
 /**
  * What became of something that a step ordered of the host: it worked, with what came of it as JSON, or it failed. A

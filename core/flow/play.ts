@@ -265,6 +265,8 @@ function rest(program: Program, next: Next, at: Id | undefined, run: Performance
   if (run.ticket > 0) session.ticket = run.ticket;
   if (run.scene !== undefined) session.scene = run.scene;
   if (hasAny(mailed)) session.mailed = mailed;
+  // What waits for the first message is none of the flow’s.
+  if (before.before) session.before = before.before;
   const state = states.get(next);
   if (state === undefined) return session;
   session.state = state;

@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { BeforeChat } from '../before/before.ts';
 import { type Facts, Value } from '../facts/fact.ts';
+import { Reply } from './event.ts';
 
 /** Where one conversation stands in its flow. Small JSON: it is written with every event. */
 export const Session = z.object({
@@ -28,6 +30,8 @@ export const Session = z.object({
   mailed: z.record(z.string(), z.number()).optional(),
   /** How the last call of a service went. */
   lastCall: z.enum(['worked', 'failed']).optional(),
+  /** What is asked before the chat: how, how often it was sent in vain (absent until it is asked), and the message kept. */
+  before: z.object({ asked: BeforeChat, tries: z.number().int().optional(), held: Reply.optional() }).optional(),
   facts: z.record(z.string(), Value),
 });
 export type Session = z.infer<typeof Session>;

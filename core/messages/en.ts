@@ -44,6 +44,8 @@ export const en = {
       `Did you mean ${probably}? If not, send it again as it is.`,
     'field needed': () => 'This is needed.',
     'form not sent': () => 'Please fill the card in and press its button, or write “skip”.',
+    'card first': () => 'Please fill the card in and press its button first.',
+    'go on without': () => 'Go on without',
     'form mistakes': ({ count }: { count: number }) =>
       count === 1 ? 'One thing to look at:' : 'A few things to look at:',
     'consent given': () => 'Yes, I agree',
@@ -68,6 +70,9 @@ export const en = {
     'not understood': ({ tries }: Direction) => `No answer was understood in ${times(tries)}.`,
     'left out': () => 'The visitor left the question out.',
     'form left out': () => 'The visitor left the card out.',
+    'asked before the chat': ({ details }: Direction) => `Asked before the chat: ${[details ?? []].flat().join(', ')}.`,
+    'given before the chat': () => 'Given before the chat.',
+    'went on without': () => 'Went on without giving anything.',
     'form not filled in': () => 'The card was not filled in.',
     'no card picked': () => 'None of the cards was picked.',
     'team closed': ({ team, until }: Direction) => `${team} is closed${until === undefined ? '' : ` until ${until}`}.`,

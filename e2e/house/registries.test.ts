@@ -19,8 +19,8 @@ const registries: Array<{ of: string; key: string; names: string[]; home: RegExp
     of: 'act',
     key: 'act',
     names: actKinds.map(({ act }) => act),
-    // Steps order acts, and so does the engine; the areas of the server carry them out.
-    home: /^(core\/flow\/(acts|steps)\/|core\/flow\/(play|program)\.ts|studio\/flows\/rehearsal\/acts\/|server\/\w+\/effects\/)/,
+    // Steps order acts, and so do the engine and what is asked before; the areas of the server carry them out.
+    home: /^(core\/(before|flow\/(acts|steps))\/|core\/flow\/(play|program)\.ts|studio\/flows\/rehearsal\/acts\/|server\/\w+\/effects\/)/,
   },
   {
     of: 'kind of entry',

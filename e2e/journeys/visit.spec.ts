@@ -1,17 +1,36 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Page } from '@playwright/test';
-import { askForPerson, expect, logOf, newWindow, people, type Stack, studio, test, visit, visitOn } from './stack.ts';
+import {
+  askForPerson,
+  expect,
+  firstVisitAgain,
+  logOf,
+  meetStarter,
+  newWindow,
+  people,
+  point,
+  type Stack,
+  studio,
+  test,
+  visit,
+  visitOn,
+} from './stack.ts';
 
 const still = { reducedMotion: 'reduce' as const };
 
 /** A page with Brackenrow’s chat and with scripts of its own, which run before it. */
-async function pageWith(stack: Stack, script: string, body = ''): Promise<{ url: string; close: () => void }> {
-  const server = createServer((_, response) =>
+async function pageWith(
+  stack: Stack,
+  script: string,
+  // What the line says until its visitor has agreed, which those on `/agreed` have.
+  { body = '', says = '' }: { body?: string; says?: string } = {},
+): Promise<{ url: string; close: () => void }> {
+  const server = createServer(({ url }, response) =>
     response
       .writeHead(200, { 'content-type': 'text/html; charset=utf-8' })
       .end(
-        `<!doctype html><title>Warm houses</title><script>${script}</script><main>The page</main>${body}<script async src="${stack.url}/w/brackenrow-demo.js"></script>`,
+        `<!doctype html><title>Warm houses</title><script>${script}</script><main>The page</main>${body}<script async ${url === '/agreed' ? '' : says} src="${stack.url}/w/brackenrow-demo.js"></script>`,
       ),
   );
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve));
@@ -96,7 +115,9 @@ test('a page that bends fetch, JSON and arrays, and a blocker that takes the fra
     `window.fetch = () => { throw new Error('no') }; JSON.parse = JSON.stringify = () => { throw new Error('no') };
      for (const name of ['map','filter','forEach','push','includes','find','join','slice']) Array.prototype[name] = () => { throw new Error('no') };
      String.prototype.trim = () => 'bent';`,
-    `<button onclick="document.querySelector('kineta-chat').shadowRoot.querySelector('iframe').remove()">Block</button>`,
+    {
+      body: `<button onclick="document.querySelector('kineta-chat').shadowRoot.querySelector('iframe').remove()">Block</button>`,
+    },
   );
   const hanne = await studio(browser, stack, people.lead);
   await allow(hanne, hostile.url);
@@ -152,4 +173,120 @@ test('where nothing can be stored the chat lasts as long as its page, and two ta
   await other.pick('Bungalow');
   await expect(one.chat.getByText('Do you own it?')).toBeVisible();
   await expect(other.chat.getByText('Do you own it?')).toBeVisible();
+});
+
+test('a page that asks about cookies keeps nothing of the chat until its visitor has agreed', async ({
+  browser,
+  stack,
+}) => {
+  const asking = await pageWith(stack, '', {
+    says: 'data-storage="wait"',
+    body: `<button onclick="document.querySelector('[data-storage]').removeAttribute('data-storage')">Agree</button>`,
+  });
+  const hanne = await studio(browser, stack, people.lead);
+  await allow(hanne, asking.url);
+  const page = await newWindow(browser, still);
+  await page.goto(asking.url);
+  const open = () => page.getByRole('button', { name: 'Ask Robin' }).click();
+  const stored = async () => {
+    const frame = page.frames().find(one => one.url().includes('/window'))!;
+    const chat = await frame.evaluate(() => Object.keys(localStorage));
+    const site = await page.evaluate(() => [...Object.keys(localStorage), ...Object.keys(sessionStorage)]);
+    return [...chat, ...site, ...(await page.context().cookies()).map(({ name }) => name)];
+  };
+  await open();
+  const { chat, pick } = visitOn(page);
+  await pick('Price a heat pump');
+  await expect(chat.getByText('What sort of home is it?')).toBeVisible();
+  expect(await stored()).toEqual([]);
+  // Another page knows nothing of it.
+  await page.reload();
+  await open();
+  await expect(chat.getByRole('button', { name: 'Price a heat pump' })).toBeVisible();
+  await pick('Price a heat pump');
+  await expect(chat.getByText('What sort of home is it?')).toBeVisible();
+  await page.getByRole('button', { name: 'Agree' }).click();
+  await expect.poll(stored).toEqual(expect.arrayContaining(['kineta.visitor', 'kineta.open']));
+  // On pages that have the answer already the line says nothing of it.
+  await page.goto(`${asking.url}agreed`);
+  await expect(chat.getByText('What sort of home is it?')).toBeVisible();
+  asking.close();
+});
+
+test('offline for a minute while writing: what was written is kept, in order, and sent when the network is back', async ({
+  browser,
+  stack,
+}) => {
+  const page = await newWindow(browser, still);
+  await page.clock.install();
+  let offline = false;
+  const open = new Set<() => void>();
+  await page.routeWebSocket(/socket\.io/, socket => {
+    if (offline) {
+      void socket.close();
+      return;
+    }
+    const server = socket.connectToServer();
+    open.add(() => {
+      void server.close();
+      void socket.close();
+    });
+  });
+  await page.goto(stack.site);
+  await page.getByRole('button', { name: 'Ask Robin' }).click();
+  const { chat, pick, say } = visitOn(page);
+  await pick('Talk to someone');
+  await chat.getByText('What may we call you?').waitFor();
+  offline = true;
+  for (const close of open) close();
+  await page.clock.runFor(1_000);
+  await expect(chat.getByText('Reconnecting… what you write is kept')).toBeVisible();
+  await say('Barnaby');
+  await say('My boiler is cold');
+  await page.clock.runFor(60_000);
+  await expect(chat.getByText('My boiler is cold')).toBeVisible();
+  await expect(page.getByRole('main')).toBeVisible();
+  offline = false;
+  await page.clock.runFor(5_000);
+  await expect(chat.getByText('Waiting for somebody from Sales.')).toBeVisible();
+  const priya = await studio(browser, stack, people.priya);
+  await priya
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link', { name: /^Barnaby/ })
+    .first()
+    .click();
+  await expect(logOf(priya).getByText('My boiler is cold', { exact: true })).toHaveCount(1);
+});
+
+test('a file is dropped on the chat, or pasted into it', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await meetStarter(hanne, 'Ask how it went');
+  const { chat, page, pick, say } = await visit(browser, stack);
+  await pick('1');
+  await chat.getByText('What went wrong?').waitFor();
+  await say('The landing was left dusty');
+  await chat.getByLabel('Choose a file').waitFor();
+  const give = (how: 'drop' | 'paste', name: string, bytes: string) =>
+    page
+      .frames()
+      .find(frame => frame.url().includes('/window'))!
+      .evaluate(
+        ([event, file, content]) => {
+          const data = new DataTransfer();
+          const raw = Uint8Array.from(atob(content!), sign => sign.charCodeAt(0));
+          data.items.add(new File([raw], file!, { type: 'image/png' }));
+          const about = { bubbles: true, cancelable: true };
+          document.activeElement!.dispatchEvent(
+            event === 'drop'
+              ? new DragEvent(event, { ...about, dataTransfer: data })
+              : new ClipboardEvent(event!, { ...about, clipboardData: data }),
+          );
+        },
+        [how, name, bytes],
+      );
+  await give('drop', 'note.png', btoa('no picture at all'));
+  await expect(chat.getByText('content is of no kind that can be taken')).toBeVisible();
+  await give('paste', 'landing.png', point.toString('base64'));
+  await expect(chat.getByText('Waiting for somebody from Aftercare.')).toBeVisible();
+  await firstVisitAgain(hanne);
 });

@@ -87,7 +87,10 @@ test('fills a phone, and nothing is cut at 320 pixels', async ({ browser, stack 
 test('moves nothing for who asked for less motion', async ({ browser, stack }) => {
   const calm = await visit(browser, stack, { reducedMotion: 'reduce' });
   await calm.chat.getByRole('button', { name: 'Price a heat pump' }).waitFor();
-  expect(await calm.page.locator('iframe').evaluate(frame => getComputedStyle(frame).animationName)).toBe('none');
+  const moves = ({ chat }: typeof calm) =>
+    chat.locator('main').evaluate(window => getComputedStyle(window).animationName);
+  expect(await moves(calm)).toBe('none');
+  expect(await moves(await visit(browser, stack, { reducedMotion: 'no-preference' }))).toBe('come');
 });
 
 test('is not carried by a page of another domain, whatever it embeds', async ({ browser, stack }) => {

@@ -39,6 +39,7 @@ export const workspaces = table('workspaces', {
   mailFrom: nullable(text(320)),
   allowedHosts: usually(json(z.array(z.string()))),
   closesAfter: nullable(integer),
+  goesOnFor: usually(integer),
   createdAt: instant,
   /** Whether a second factor is asked of everybody. */
   asksSecondFactor: usually(yesNo),

@@ -1,7 +1,7 @@
 import {
   type Act,
   cut,
-  type EntryBody,
+  dice,
   type Event,
   entriesOf,
   type Facts,
@@ -11,7 +11,10 @@ import {
   isLed,
   type Played,
   play,
+  playBefore,
   played,
+  type Session,
+  visitorWrote,
 } from '@kineta/core';
 import { outbox } from '../clockwork/model.ts';
 import type { Transaction } from '../database/connect.ts';
@@ -79,7 +82,10 @@ export class Host {
     });
   }
 
-  /** Plays a conversation’s edition on; says what that adds to its log, and writes the rest. */
+  /**
+   * Plays a conversation on: what is asked before it, and then its edition. Says what that adds to its log, and writes the
+   * rest.
+   */
   async perform(
     row: ConversationRow,
     event: Event,
@@ -89,35 +95,32 @@ export class Host {
   ): Promise<Outcome & { changes: Changes }> {
     const { editions } = this.house.ports;
     const { workspace_id: workspace } = row;
-    const entries: EntryBody[] = [];
-    const changes: Changes = {};
+    const scene: Scene = { row, directory, now, transaction, entries: [], changes: {}, dues: [] };
+    const { entries, changes, dues } = scene;
     const world = worldOf(directory, row, now.getTime());
-    let edition = await editions.get(workspace, row.edition_id!, transaction);
-    let session = row.session;
-    let happening = event;
+    let edition = row.edition_id === null ? undefined : await editions.get(workspace, row.edition_id, transaction);
+    const asked = playBefore(row.session, event, world);
+    let session = asked?.session ?? row.session;
+    let happening = asked?.next ?? event;
+    if (asked) {
+      changes.session = session;
+      await this.carryOut(asked.acts, session, edition?.speaker ?? directory.workspace.name, scene);
+      if (session.state === 'ended') leadOn(scene, { does: 'end' });
+      else if (row.holder === 'done') leadOn(scene, { does: 'go on' });
+      if (!asked.next) return { entries, changes };
+      // What a flow throws at its beginning is the same whenever that is, so that a replay throws it too.
+      if (happening.event === 'opened') world.random = dice(row.seed);
+    }
+    if (happening.event === 'opened' || happening.event === 'replied') {
+      const { holding, plays } = visitorWrote(holdingOf(row), now.getTime());
+      if (!plays) return { entries, changes: { ...changesFor(row, holding), ...changes } };
+    }
+    if (!edition) return { entries, changes };
     let to: Played | undefined;
-    const dues: number[] = [];
     for (let flows = 1; ; flows++) {
       const { acts, session: next } = play(edition, session, happening, world);
       session = next;
-      entries.push(...entriesOf(acts, edition.speaker));
-      const came = await this.carryOut(acts, {
-        conversation: {
-          id: row.id,
-          workspace,
-          site: row.site_id,
-          visitor: row.visitor_id,
-          visitorName: changes.visitor_name ?? row.visitor_name,
-        },
-        edition,
-        session,
-        directory,
-        now,
-        transaction,
-        entries,
-        row: changes,
-        dues,
-      });
+      const came = await this.carryOut(acts, session, edition.speaker, scene);
       to = came.to;
       if (came.onWith === undefined) break;
       const other = flows < MOST_FLOWS ? await editions.called(workspace, came.onWith, transaction) : undefined;
@@ -137,7 +140,7 @@ export class Host {
     }
     if (session.state === 'ended') to ??= { does: 'end' };
     else if (session.state !== 'handed over' && session.state !== 'fresh') to ??= { does: 'go on' };
-    if (to) Object.assign(changes, changesFor(row, played(holdingOf(row), to, now.getTime())));
+    if (to) leadOn(scene, to);
     changes.session = session;
     const due = dues.length > 0 ? Math.min(...dues) : undefined;
     const soon = session.state === 'pausing' && due !== undefined && due <= SHORT_WAIT;
@@ -145,15 +148,29 @@ export class Host {
     return { entries, changes, busy, ...(due === undefined ? {} : { due }) };
   }
 
-  /** Has every area carry out its share of the acts of one flow. */
+  /** Writes what acts leave in the log, and has every area carry out its share of them. */
   private async carryOut(
     acts: readonly Act[],
-    { row, dues, ...stage }: Omit<Performing, 'changes' | 'came' | 'order' | 'due'> & { row: Changes; dues: number[] },
+    session: Session,
+    speaker: string,
+    { row, directory, now, transaction, entries, changes, dues }: Scene,
   ): Promise<Performing['came']> {
-    const { conversation, now, transaction } = stage;
+    entries.push(...entriesOf(acts, speaker));
     const orders: Array<{ kind: string; what: string; payload: object }> = [];
     const performing: Performing = {
-      ...stage,
+      conversation: {
+        id: row.id,
+        workspace: row.workspace_id,
+        site: row.site_id,
+        visitor: row.visitor_id,
+        visitorName: changes.visitor_name ?? row.visitor_name,
+      },
+      speaker,
+      session,
+      directory,
+      now,
+      transaction,
+      entries,
       changes: {},
       came: {},
       order: (kind, what, payload) => orders.push({ kind, what: cut(what, 300), payload }),
@@ -164,20 +181,32 @@ export class Host {
       if (own.length > 0) await effect.carryOut(own, performing);
     }
     const { visitorName, outcome } = performing.changes;
-    if (visitorName !== undefined) row.visitor_name = visitorName;
-    if (outcome !== undefined) row.outcome = outcome;
+    if (visitorName !== undefined) changes.visitor_name = visitorName;
+    if (outcome !== undefined) changes.outcome = outcome;
     if (orders.length > 0) {
       await this.house.tables
-        .in(conversation.workspace)
+        .in(row.workspace_id)
         .of(outbox)
         .addAll(
-          orders.map(order => ({ ...order, conversationId: conversation.id, dueAt: now, createdAt: now })),
+          orders.map(order => ({ ...order, conversationId: row.id, dueAt: now, createdAt: now })),
           { transaction },
         );
       dues.push(0);
     }
     return performing.came;
   }
+}
+
+/** An event of a conversation, and what comes of it until it is written. */
+interface Scene extends Pick<Performing, 'directory' | 'now' | 'transaction' | 'entries'> {
+  row: ConversationRow;
+  changes: Changes;
+  /** In how many milliseconds something falls due. */
+  dues: number[];
+}
+
+function leadOn({ row, changes, now }: Scene, to: Played): void {
+  Object.assign(changes, changesFor(row, played(holdingOf(row), to, now.getTime())));
 }
 
 /** The facts that go along into another flow: those that it knows by the same name, and can hold. */

@@ -1,6 +1,7 @@
 import type { RecordedPage } from '@kineta/contract';
 import {
   type EntryBody,
+  flowsPart,
   plainVisit,
   type Recorded,
   recordedKinds,
@@ -78,9 +79,11 @@ export async function recordings(
   }
   const questions: Record<string, string> = {};
   const conversations = rows.flatMap((row): Recorded[] => {
-    const lines = (logs.get(row.id) ?? []).flatMap(({ number, at, body }) =>
-      recordedOf(body, { number, at: at.getTime() }),
+    const part = flowsPart(
+      (logs.get(row.id) ?? []).flatMap(({ number, at, body }) => recordedOf(body, { number, at: at.getTime() })),
     );
+    if (!part) return [];
+    const { lines, openedAt } = part;
     for (const line of lines) if (line.did === 'asked') questions[line.step] = line.words;
     if (lines.some(({ did }) => did === 'went elsewhere')) return [];
     // A scene that ran out ended without a word.
@@ -92,7 +95,7 @@ export async function recordings(
         name: row.name,
         visitor: row.visitor,
         seed: row.seed,
-        startedAt: row.started_at.getTime(),
+        startedAt: openedAt ?? row.started_at.getTime(),
         visit: row.visit ?? { ...plainVisit, page: row.page },
         remembered: Object.fromEntries(Object.entries(row.session.facts).filter(([fact]) => !learnt.has(fact))),
         lines,

@@ -102,6 +102,25 @@ test('the workspace says after how long, or never', async () => {
   page.close();
 });
 
+test('who comes back goes on with what had ended for as long as the workspace says, and then begins anew', async () => {
+  const page = await visitor();
+  const { conversation } = page.welcome;
+  await lead.call(conversationRoutes.done, { params: { id: conversation } });
+  page.close();
+  const again = async (goesOnFor: number) => {
+    const saved = await lead.call(settingsRoutes.save, { body: { goesOnFor } });
+    expect(saved.status).toBe(200);
+    const back = await new VisitorPage(server, await boardingPass(server, workspace.siteKey), page.pass).open();
+    back.close();
+    return back.welcome.conversation;
+  };
+  await wasHours(conversation, 2);
+  expect((await lead.call(settingsRoutes.get)).reply.goesOnFor).toBe(30);
+  expect(await again(121)).toBe(conversation);
+  expect(await again(119)).not.toBe(conversation);
+  expect((await lead.call(settingsRoutes.save, { body: { goesOnFor: -1 } })).status).toBe(400);
+});
+
 test('they are found through the index that lists them', async () => {
   const plan = await server.database.query<{ table: string; key: string }>(
     `EXPLAIN SELECT c.id FROM workspaces w JOIN conversations c

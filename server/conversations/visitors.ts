@@ -1,6 +1,8 @@
 import { randomInt, timingSafeEqual } from 'node:crypto';
 import type { EntryBatch, Hello, VisitorPass, VisitorReply } from '@kineta/contract';
 import {
+  asksFirst,
+  type BeforeChat,
   cut,
   type Event,
   freshSession,
@@ -21,9 +23,6 @@ import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import { type ConversationRow, conversations, visitors } from './model.ts';
-
-/** How long after its end a conversation is gone on with, rather than a new one begun. */
-const GOES_ON_FOR = 30 * 60 * 1_000;
 
 /** How many entries a browser that was away is given at once. */
 const MISSED_AT_ONCE = 100;
@@ -87,8 +86,11 @@ export class VisitorService {
     hello: Hello,
     listen: (conversation: string) => Promise<void>,
   ): Promise<{ row: ConversationRow; missed: EntryBatch; begun?: Appended }> {
+    const before = await this.house.ports.sites.before(site);
+    const isOpen = before.onlyClosed ? (await this.presence(site.workspace)).open : true;
+    const { goesOnFor } = (await this.house.ports.directories.of(site.workspace)).workspace;
     const { row, isNew } = await this.house.database.transaction(transaction =>
-      this.conversationOf(site, visitor, hello, transaction),
+      this.conversationOf(site, visitor, hello, { before, isOpen, goesOnFor }, transaction),
     );
     await listen(row.id);
     const begun = isNew ? await this.play(visitor, row.id, { event: 'opened' }) : undefined;
@@ -126,6 +128,7 @@ export class VisitorService {
     site: Site,
     visitor: Visitor,
     hello: Hello,
+    { before, isOpen, goesOnFor }: { before: BeforeChat; isOpen: boolean; goesOnFor: number },
     transaction: Transaction,
   ): Promise<{ row: ConversationRow; isNew: boolean }> {
     const rows = this.house.tables.in(visitor.workspace);
@@ -136,8 +139,9 @@ export class VisitorService {
     const now = new Date();
     await rows.of(visitors).change({ lastSeen: now }, { id: visitor.id }, { transaction });
     const last = await this.lastOf(visitor, transaction);
-    if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < GOES_ON_FOR))
+    if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < goesOnFor * 60_000))
       return { row: last, isNew: last.last_number === 0 };
+    const asks = asksFirst(before, known.facts, isOpen);
     await rows.of(conversations).add(
       {
         siteId: site.id,
@@ -146,7 +150,7 @@ export class VisitorService {
         flowId: site.edition === null ? null : site.flow,
         editionId: site.edition,
         holder: 'flow',
-        session: freshSession(known.facts),
+        session: { ...freshSession(known.facts), ...(asks ? { before: asks } : {}) },
         seed: randomInt(2 ** 31),
         lastNumber: 0,
         preview: '',
@@ -178,7 +182,7 @@ export class VisitorService {
       if (first.length === 0) return { entries: [] };
       const now = new Date();
       const { holding, plays } = visitorWrote(holdingOf(row), now.getTime());
-      if (!plays) return { entries: first, changes: changesFor(row, holding) };
+      if (!plays && !row.session.before) return { entries: first, changes: changesFor(row, holding) };
       const outcome = await this.host.perform(row, event, directory, now, transaction);
       return { ...outcome, entries: [...first, ...outcome.entries] };
     });

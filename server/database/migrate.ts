@@ -20,6 +20,7 @@ import { joining } from './migrations/0015-joining.ts';
 import { siteChanges } from './migrations/0016-sites.ts';
 import { looks } from './migrations/0017-looks.ts';
 import { pages } from './migrations/0018-pages.ts';
+import { before } from './migrations/0019-before.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -41,6 +42,7 @@ export const migrations: readonly Migration[] = [
   siteChanges,
   looks,
   pages,
+  before,
 ];
 
 /**

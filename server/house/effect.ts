@@ -1,11 +1,12 @@
-import type { Act, ActOf, EntryBody, Flow, Played, Session } from '@kineta/core';
+import type { Act, ActOf, EntryBody, Played, Session } from '@kineta/core';
 import type { Transaction } from '../database/connect.ts';
 import type { Directory } from './ports.ts';
 
 /** A conversation that is played on: what effects may know of it and do to it, in the transaction of the event. */
 export interface Performing {
   conversation: { id: string; workspace: string; site: string; visitor: string; visitorName: string };
-  edition: Flow;
+  /** Under which name the flow speaks. */
+  speaker: string;
   /** Where the flow stands after what it did. */
   session: Session;
   directory: Directory;

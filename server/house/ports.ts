@@ -1,5 +1,5 @@
 import type { BusinessFact, NewServiceKey, RecordedPage, Role, ServiceKey, VisitorPass } from '@kineta/contract';
-import type { Facts, FileGiven, Flow, Look, OpeningHours } from '@kineta/core';
+import type { BeforeChat, Facts, FileGiven, Flow, Look, OpeningHours } from '@kineta/core';
 import type { Teller } from '../clockwork/outbox.ts';
 import type { Transaction } from '../database/connect.ts';
 
@@ -38,6 +38,8 @@ export interface WorkspaceSettings {
   allowedHosts: string[];
   /** After how many hours without a word a conversation that a flow has is closed. */
   closesAfter: number | null;
+  /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
+  goesOnFor: number;
   asksSecondFactor: boolean;
   /** The lines of what is to do that were put away. */
   putAway: string[];
@@ -90,6 +92,8 @@ export interface Site {
   off: boolean;
   /** How often its look was put on it: by this it is told whether a look read before is still the one. */
   lookNumber: number;
+  /** The same of what is asked before its chat. */
+  beforeNumber: number;
 }
 
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
@@ -136,6 +140,8 @@ export interface Ports {
     ): Promise<{ id: string; key: string }>;
     /** What is said on each site whichever flow leads. */
     replies(workspace: string): Promise<ReadonlyMap<string, Look['replies']>>;
+    /** What a chat on a site asks before it begins. */
+    before(site: Pick<Site, 'id' | 'workspace' | 'beforeNumber'>): Promise<BeforeChat>;
     /** Where a site lives, for links in emails; empty when that is not known. */
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */

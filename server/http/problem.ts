@@ -15,6 +15,7 @@ const titles: Record<ProblemCode, string> = {
   unknown_site: 'There is no such site',
   draft_changed: 'Somebody else changed the draft',
   look_changed: 'Somebody else put a look there',
+  before_changed: 'Somebody else changed what is asked',
   already_taken: 'Somebody else has it',
   not_yours: 'Somebody else has it',
   last_lead: 'Somebody has to lead',

@@ -1,5 +1,6 @@
 import type { Tables } from '../database/rows.ts';
 import type { Area } from '../house/area.ts';
+import { beforeDoors } from './before.ts';
 import { Boarding, instanceSecret } from './boarding.ts';
 import { Pages } from './install/pages.ts';
 import { installDoors } from './install/routes.ts';
@@ -65,6 +66,7 @@ export const sites: Area = {
   doors(doors, house) {
     const looks = new Looks(house);
     const loaders = new Loaders(house, looks);
+    beforeDoors(doors, house, sitesOf(house.tables).asked);
     siteDoors(doors, house, looks, loaders);
     installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));
     lookDoors(doors, house, looks, loaders);

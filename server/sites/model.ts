@@ -1,4 +1,4 @@
-import { Look, plainLook } from '@kineta/core';
+import { BeforeChat, Look, plainBefore, plainLook } from '@kineta/core';
 import { z } from 'zod';
 import {
   identity,
@@ -17,6 +17,9 @@ import {
 
 /** A look that cannot be read any more is the plain one: it takes no chat off its site. */
 const readable: z.ZodType<Look> = Look.catch(plainLook);
+
+/** What is asked and cannot be read any more is asked of nobody. */
+const askable: z.ZodType<BeforeChat> = BeforeChat.catch(plainBefore);
 
 /** Web sites that carry the chat, each with the flow that its visitors meet. */
 export const sites = table('sites', {
@@ -37,6 +40,9 @@ export const sites = table('sites', {
   /** How the chat looks there; as it comes, while nobody has chosen. */
   look: nullable(json(readable)),
   lookNumber: usually(integer),
+  /** What is asked before the chat; nothing, while nobody has said so. */
+  beforeChat: nullable(json(askable)),
+  beforeNumber: usually(integer),
 });
 
 /** The pages on which browsers had the chat, by host and path. */

@@ -1,11 +1,12 @@
 import { randomBytes } from 'node:crypto';
 import type { SiteDetail } from '@kineta/contract';
-import type { Look } from '@kineta/core';
+import type { BeforeChat, Look } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
 import type { Ports, Site } from '../house/ports.ts';
 import { notFound } from '../http/problem.ts';
+import { Before } from './before.ts';
 import { originOf } from './domains.ts';
 import { sites } from './model.ts';
 
@@ -14,9 +15,15 @@ const OLD_KEY_FOR = 24 * 60 * 60 * 1_000;
 /** The sites of workspaces. */
 export class Sites {
   private readonly tables: Tables;
+  readonly asked: Before;
 
   constructor(tables: Tables) {
     this.tables = tables;
+    this.asked = new Before(tables);
+  }
+
+  before(site: Pick<Site, 'id' | 'workspace' | 'beforeNumber'>): Promise<BeforeChat> {
+    return this.asked.of(site);
   }
 
   /** A site by its key, with the edition that its visitors meet now. Raw: every opening asks for it, in one round trip. */
@@ -24,7 +31,7 @@ export class Sites {
     const [row] = await this.tables.database.query<Site>(
       `SELECT s.id, s.workspace_id AS workspace, s.name, s.domains,
               IF(f.removed_at IS NULL, f.id, NULL) AS flow,
-              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.look_number AS lookNumber,
+              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.look_number AS lookNumber, s.before_number AS beforeNumber,
               JSON_VALUE(e.content, '$.speaker') AS speaker
        FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id
        WHERE s.id = COALESCE(
@@ -32,7 +39,14 @@ export class Sites {
          (SELECT MIN(id) FROM sites WHERE old_key = :key AND old_key_until > UTC_TIMESTAMP(3)))`,
       { replacements: { key }, type: QueryTypes.SELECT },
     );
-    return row && { ...row, off: Boolean(Number(row.off)), lookNumber: Number(row.lookNumber) };
+    return (
+      row && {
+        ...row,
+        off: Boolean(Number(row.off)),
+        lookNumber: Number(row.lookNumber),
+        beforeNumber: Number(row.beforeNumber),
+      }
+    );
   }
 
   async all(workspace: string): ReturnType<Ports['sites']['all']> {

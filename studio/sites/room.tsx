@@ -8,6 +8,7 @@ import { Alive } from './alive.tsx';
 /** The rooms of a site, each a screen of its own below the site’s address. */
 const rooms = [
   { path: 'look', name: 'Look' },
+  { path: 'before', name: 'Before the chat' },
   { path: 'install', name: 'Install' },
 ];
 

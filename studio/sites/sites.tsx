@@ -114,6 +114,9 @@ function Site({ site }: { site: SiteDetail }) {
         <Link to={`/sites/${site.id}/look`} className={buttonClass()}>
           How it looks<span className="sr-only"> on {site.name}</span>
         </Link>
+        <Link to={`/sites/${site.id}/before`} className={buttonClass()}>
+          Before the chat<span className="sr-only"> on {site.name}</span>
+        </Link>
         <Link to={`/sites/${site.id}/install`} className={buttonClass()}>
           Install and check<span className="sr-only"> on {site.name}</span>
         </Link>

@@ -21,13 +21,15 @@ let frame: HTMLIFrameElement | undefined;
 
 const pageNow = (): string => location.pathname + location.search;
 
+/** A page whose visitor has not agreed to anything being stored says `data-storage="wait"`, and takes it away once they have. */
+const storage = (): string => script.dataset.storage!;
+
 /** Whether the chat is open, for the next page; where a page forbids storage, it is closed there. */
-function kept(open?: boolean): boolean {
+function kept(how: 'get' | 'set' | 'remove'): unknown {
   try {
-    if (open !== undefined) sessionStorage.setItem(OPEN, open ? '1' : '');
-    return Boolean(sessionStorage.getItem(OPEN));
+    return sessionStorage[`${how}Item`](OPEN, '1');
   } catch {
-    return false;
+    return;
   }
 }
 
@@ -36,6 +38,11 @@ function unread(count: string): void {
   badge.textContent = count;
   document.title = (count && `(${count}) `) + document.title.replace(/^\(\d+\) /, '');
 }
+
+const tell = (news: object): void => frame?.contentWindow?.postMessage(news, chat.origin);
+const isOpen = () => frame?.isConnected && !frame.hidden;
+/** Where the page waits for its visitor to agree, nothing is kept. */
+const keepOpen = (): unknown => kept(isOpen() && !storage() ? 'set' : 'remove');
 
 function show(open: boolean, focus: boolean): void {
   // A blocker may have taken the frame away: then there is another.
@@ -46,31 +53,38 @@ function show(open: boolean, focus: boolean): void {
     const visit = new URLSearchParams({
       page: pageNow(),
       from: document.referrer,
+      storage: storage(),
       font: getComputedStyle(document.body).fontFamily,
     });
     frame.src = `${home}window#${visit}`;
     host.shadowRoot!.append(frame);
   } else if (frame) {
     frame.hidden = !open;
-    frame.contentWindow?.postMessage({ kineta: open ? 'shown' : 'hidden', focus }, chat.origin);
+    tell({ kineta: open ? 'shown' : 'hidden', focus });
   }
-  button.setAttribute('aria-expanded', String(open));
+  button.setAttribute('aria-expanded', `${open}`);
   unread('');
-  kept(open);
+  keepOpen();
   if (!open && focus) button.focus();
 }
 
-button.onclick = () => show(!(frame?.isConnected && !frame.hidden), true);
+button.onclick = () => show(!isOpen(), true);
 addEventListener('message', event => {
+  const { data } = event;
   if (!frame || event.source !== frame.contentWindow || event.origin !== chat.origin) return;
-  if (event.data.kineta === 'close') show(false, true);
-  if (event.data.kineta === 'go') {
+  if (data.kineta === 'close') show(false, true);
+  if (data.kineta === 'go') {
     // The chat goes along: the next page opens it again.
-    const page = new URL(event.data.page, location.href);
-    if (/^https?:$/.test(page.protocol) && page.href !== location.href) location.assign(page);
+    const { href } = new URL(data.page, location.href);
+    if (/^http/.test(href) && href !== location.href) location.assign(href);
   }
-  if (event.data.kineta === 'unread') unread(event.data.count || '');
+  if (data.kineta === 'unread') unread(data.count || '');
 });
+
+new MutationObserver(() => {
+  tell({ kineta: 'storage', storage: storage() });
+  keepOpen();
+}).observe(script, { attributes: true });
 
 /** This page has the chat: so that its owner knows. */
 const alive = (): unknown => navigator.sendBeacon(`${home}alive`, location.pathname);
@@ -80,7 +94,7 @@ let at = pageNow();
 function follow(): void {
   if (at === pageNow()) return;
   at = pageNow();
-  frame?.contentWindow?.postMessage({ kineta: 'page', page: at }, chat.origin);
+  tell({ kineta: 'page', page: at });
   alive();
 }
 
@@ -88,7 +102,7 @@ function follow(): void {
 const device = matchMedia('(pointer:fine)').matches ? 'c' : Math.min(screen.width, screen.height) < 600 ? 'p' : 't';
 
 function arrive(): void {
-  const open = kept();
+  const open = Boolean(kept('get'));
   // Who is in the middle of a conversation keeps it.
   if (!open && !'%DEVICES%'.includes(device)) return;
   document.body.append(host);

@@ -61,7 +61,7 @@ export const en = {
   cards: (count: number) => `${count} ${count === 1 ? 'card' : 'cards'}`,
   earlierCards: 'Earlier cards',
   moreCards: 'More cards',
-  chooseFile: 'Choose a file',
+  chooseFile: 'Choose a file, or drop it here',
   sendingFile: (name: string) => `Sending ${name}…`,
   fileTooLarge: (name: string, megabytes: string, most: number) =>
     `${name} has ${megabytes} MB; at most ${most} MB can be sent.`,

@@ -18,9 +18,12 @@ type Asked = EntryOf<'asked'>;
 
 /** The question that waits for an answer, if the flow asked one last. */
 function openQuestion({ entries, pending, holder }: ChatState): Asked | undefined {
-  if (holder !== 'flow' || pending.some(message => !message.refused)) return undefined;
+  if (pending.some(message => !message.refused)) return undefined;
   const last = entries.findLast(entry => entryViewOf(entry)?.asks || entryViewOf(entry)?.answers);
-  return last && entryViewOf(last)?.asks ? (last as Asked) : undefined;
+  if (!last || !entryViewOf(last)?.asks) return undefined;
+  // What is asked before the chat is asked while people are waited for, too.
+  const asked = last as Asked;
+  return holder === 'flow' || (holder === 'waiting' && asked.step === 'before') ? asked : undefined;
 }
 
 function useChat(feed: Feed): ChatState {

@@ -15,6 +15,7 @@ import { io, type Socket } from 'socket.io-client';
 import { messages } from '../messages/messages.ts';
 import { entryViewOf } from './entries/registry.ts';
 import { type Feed, unsendable } from './feed.ts';
+import { forget, keep, kept } from './storage.ts';
 
 const VISITOR = 'kineta.visitor';
 const OUTBOX = 'kineta.outbox';
@@ -38,30 +39,6 @@ const passes = (problem: Problem | undefined): boolean =>
 function waitAfter(failures: number, problem?: Problem): number {
   if (problem?.retryAfter !== undefined) return Math.min(LONGEST_WAIT, problem.retryAfter * 1_000);
   return Math.min(LONGEST_WAIT, 1_000 * 2 ** (failures - 1)) * (0.75 + Math.random() / 2);
-}
-
-function kept<T>(name: string): T | undefined {
-  try {
-    return JSON.parse(localStorage.getItem(name) ?? 'null') ?? undefined;
-  } catch {
-    return undefined;
-  }
-}
-
-function keep(name: string, value: unknown): void {
-  try {
-    localStorage.setItem(name, JSON.stringify(value));
-  } catch {
-    // Without storage the conversation lasts as long as the page.
-  }
-}
-
-function forget(name: string): void {
-  try {
-    localStorage.removeItem(name);
-  } catch {
-    // As above: it was never kept.
-  }
 }
 
 /**

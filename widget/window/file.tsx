@@ -1,4 +1,4 @@
-import { useRef, useState } from 'preact/hooks';
+import { useEffect, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import type { EntryOf } from './entries/view.ts';
 import './file.css';
@@ -7,7 +7,7 @@ type Answer = EntryOf<'asked'>['answer'];
 
 const MEGABYTE = 1_024 * 1_024;
 
-/** Picks a file and sends it; what is too large is said before anything is sent. */
+/** Picks a file, or takes one that is dropped or pasted, and sends it; what is too large is said before anything is sent. */
 export function FileCard({
   answer: { accept = [], mostBytes = 0 },
   upload,
@@ -37,6 +37,27 @@ export function FileCard({
     setSending('');
     if (input.current) input.current.value = '';
   };
+  const latest = useRef(send);
+  latest.current = send;
+  useEffect(() => {
+    const over = (event: Event) => event.preventDefault();
+    const take = (event: Event) => {
+      const { clipboardData, dataTransfer } = event as ClipboardEvent & DragEvent;
+      const file = (dataTransfer ?? clipboardData)?.files[0];
+      // What is dropped would be opened in place of the chat; pasted words go where they were pasted.
+      if (file || dataTransfer) event.preventDefault();
+      if (!input.current?.disabled) void latest.current(file);
+    };
+    const heard = [
+      ['dragover', over],
+      ['drop', take],
+      ['paste', take],
+    ] as const;
+    for (const [name, listener] of heard) addEventListener(name, listener);
+    return () => {
+      for (const [name, listener] of heard) removeEventListener(name, listener);
+    };
+  }, []);
   return (
     <div class="choices">
       <label class={sending ? 'pick sending' : 'pick'}>

@@ -111,11 +111,16 @@ function FieldInput({
 export function FormCard({
   fields = [],
   button,
+  ways = [],
   onSend,
+  onWay,
 }: {
   fields: Answer['fields'];
   button: string | undefined;
+  /** What else can be picked than to fill it in. */
+  ways: Answer['choices'];
   onSend: (words: string, fields: Record<string, Given>) => void;
+  onWay: (words: string, choice: string) => void;
 }) {
   const [given, setGiven] = useState<Record<string, Given>>(() =>
     Object.fromEntries(fields.map(field => [field.id, field.given ?? { text: '' }])),
@@ -144,6 +149,11 @@ export function FormCard({
       <button type="submit" class="main">
         {button || messages.send}
       </button>
+      {ways.map(({ id, label }) => (
+        <button type="button" key={id} class="way" onClick={() => onWay(label, id)}>
+          {label}
+        </button>
+      ))}
     </form>
   );
 }

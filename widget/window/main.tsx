@@ -3,6 +3,7 @@ import { Chat } from './chat.tsx';
 import { Connection } from './connection.ts';
 import { dressOfPage, wearFont } from './dress.ts';
 import { Paced } from './paced.ts';
+import { mayKeep } from './storage.ts';
 import './window.css';
 
 const { boarding = '', origin = '' } = document.body.dataset;
@@ -25,6 +26,7 @@ function tellParent(message: object): void {
   if (parent !== window && origin !== '') parent.postMessage(message, origin);
 }
 
+mayKeep(around.get('storage') !== 'wait');
 const dress = dressOfPage();
 if (dress.asPage) wearFont(around.get('font'));
 // Who wants less to move on their screen is not kept waiting either.
@@ -42,6 +44,8 @@ function begin(): void {
 }
 
 addEventListener('message', ({ source, origin: from, data }) => {
-  if (source === parent && from === origin && data?.kineta === 'page') connection.visits(String(data.page));
+  if (source !== parent || from !== origin) return;
+  if (data?.kineta === 'page') connection.visits(String(data.page));
+  if (data?.kineta === 'storage') mayKeep(data.storage !== 'wait');
 });
 begin();

@@ -1,20 +1,9 @@
+import { keep, kept } from './storage.ts';
+
 const MUTED = 'kineta.muted';
 
-export function isMuted(): boolean {
-  try {
-    return localStorage.getItem(MUTED) === '1';
-  } catch {
-    return false;
-  }
-}
-
-export function mute(muted: boolean): void {
-  try {
-    localStorage.setItem(MUTED, muted ? '1' : '0');
-  } catch {
-    // Then it is muted for as long as this page is there.
-  }
-}
+export const isMuted = (): boolean => kept(MUTED) === 1;
+export const mute = (muted: boolean): void => keep(MUTED, Number(muted));
 
 let context: AudioContext | undefined;
 

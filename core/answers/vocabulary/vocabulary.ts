@@ -1,4 +1,5 @@
 import type { Chrono } from 'chrono-node';
+import type { PersonPart } from '../../facts/fact.ts';
 
 /** What a visitor may want to do with the conversation instead of answering. */
 export type Order = 'skip' | 'back' | 'start again' | 'stop';
@@ -96,6 +97,8 @@ export interface Vocabulary {
   ordersAlone: readonly string[];
   /** What may stand around an order, in bare words: “could we”, “please”. */
   aroundOrder: { before: RegExp; after: RegExp };
+  /** How what is known of a person is named, in bare words. */
+  details: Readonly<Record<PersonPart, RegExp>>;
   /** What may stand around a postcode in a sentence, as it was typed. */
   aroundPostcode: RegExp;
 }

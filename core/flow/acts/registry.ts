@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { SpokenLine } from '../line.ts';
 import { ask } from './ask.ts';
+import { beforeTheChat } from './before.ts';
 import { callService } from './call-service.ts';
 import { chart } from './chart.ts';
 import { recordConsent, withdrawConsent } from './consent.ts';
@@ -38,6 +39,7 @@ export const actKinds = [
   recordConsent,
   withdrawConsent,
   takeToPage,
+  beforeTheChat,
   setTimer,
   clearTimer,
   email,

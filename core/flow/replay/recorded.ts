@@ -20,6 +20,9 @@ export const RecordedLine = z.discriminatedUnion('did', [
   /** A step ordered something of the host and waited for it; and that failed. */
   z.object({ did: z.literal('ordered') }),
   z.object({ did: z.literal('order failed'), why: z.string() }),
+  /** What stands between the two was asked before the chat, and is no part of the flow. */
+  z.object({ did: z.literal('began before') }),
+  z.object({ did: z.literal('ended before'), number: z.int(), at: z.int() }),
   z.object({ did: z.literal('handed over'), team: z.string().nullable() }),
   z.object({ did: z.literal('handed back'), at: z.int() }),
   /** Another flow led from there. */

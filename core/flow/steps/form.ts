@@ -1,26 +1,13 @@
 import { z } from 'zod';
-import { FactName, type Value } from '../../facts/fact.ts';
 import { factMark, plain, type Words } from '../../facts/words.ts';
-import { message, spoken } from '../../messages/message.ts';
-import { answerKindOf, FieldAnswer } from '../answers/registry.ts';
-import type { FieldReply } from '../event.ts';
+import { spoken } from '../../messages/message.ts';
+import { answerKindOf } from '../answers/registry.ts';
+import { Field, fieldsShown, type Given, readFields } from '../field.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineReads } from '../line.ts';
-import type { FieldShown } from '../shown.ts';
 import { keptAsFindings } from './ask.ts';
 import { type Next, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
-
-export const Field = z.strictObject({
-  id: Id,
-  label: z.string().max(100),
-  answer: FieldAnswer,
-  /** The fact that keeps what was given. */
-  fact: FactName.optional(),
-  /** Whether it may be left empty. */
-  optional: z.literal(true).optional(),
-});
-export type Field = z.infer<typeof Field>;
 
 export const Form = z.strictObject({
   id: Id,
@@ -97,23 +84,8 @@ export const form: StepKind<Form> = {
     const speak = stage.speak(step.line);
     const on = stage.way(undefined);
     const giveUp = stage.way(step.giveUp?.to);
-    const ask = (
-      run: Run,
-      line = speak(run),
-      given: Record<string, FieldReply> = {},
-      mistakes: ReadonlyMap<Id, string> = new Map(),
-    ): Next => {
-      const fields = step.fields.map(({ id, label, answer, optional }): FieldShown => {
-        const mistake = mistakes.get(id);
-        return {
-          id,
-          label,
-          ...(optional ? { optional } : {}),
-          answer: answerKindOf(answer.type).shown(answer, run.world),
-          ...(given[id] ? { given: given[id] } : {}),
-          ...(mistake ? { mistake } : {}),
-        };
-      });
+    const ask = (run: Run, line = speak(run), given: Given = {}, mistakes?: ReadonlyMap<Id, string>): Next => {
+      const fields = fieldsShown(step.fields, run.world, given, mistakes);
       run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'form', fields, button: step.button } });
       return WAIT;
     };
@@ -130,20 +102,13 @@ export const form: StepKind<Form> = {
       },
       answer(run, { fields: given }) {
         if (!given) return failed(run, () => ask(run, spoken(run.world.locale.language, 'form not sent')));
-        const mistakes = new Map<Id, string>();
-        const kept: Array<{ fact: string; value: Value }> = [];
-        for (const field of step.fields) {
-          const result = fieldResult(field, given[field.id] ?? { text: '' }, run);
-          if ('mistake' in result) mistakes.set(field.id, result.mistake);
-          else if (field.fact !== undefined && result.value !== undefined)
-            kept.push({ fact: field.fact, value: result.value });
-        }
+        const { values, mistakes } = readFields(step.fields, given, run.world, run.tries === 0);
         if (mistakes.size > 0)
           return failed(run, () =>
             ask(run, spoken(run.world.locale.language, 'form mistakes', { count: mistakes.size }), given, mistakes),
           );
         run.tries = 0;
-        for (const { fact, value } of kept) run.learn(step.id, fact, value);
+        for (const { field, value } of values) if (field.fact !== undefined) run.learn(step.id, field.fact, value);
         return on;
       },
       skip(run) {
@@ -153,21 +118,3 @@ export const form: StepKind<Form> = {
     };
   },
 };
-
-/** What one field holds, nothing when it was left empty and may be, or what is wrong with it. */
-function fieldResult(
-  { answer, optional }: Field,
-  given: FieldReply,
-  run: Run,
-): { value?: Value } | { mistake: string } {
-  const kind = answerKindOf(answer.type);
-  const { language } = run.world.locale;
-  const empty = given.text.trim() === '' && given.choice === undefined && !given.choices?.length;
-  if (empty) return optional ? {} : { mistake: message(language, 'field needed') };
-  const understood = kind.understand(answer, { event: 'replied', ...given }, run.world);
-  if ('unclear' in understood) return { mistake: kind.again(answer, understood.unclear, run.world) };
-  // A doubtful address is asked about once; who sends it again means it.
-  if ('probably' in understood && run.tries === 0)
-    return { mistake: message(language, 'field doubtful', { probably: String(understood.probably) }) };
-  return { value: kind.picked?.(answer, understood.value).value ?? understood.value };
-}

@@ -29,10 +29,10 @@ const AGAIN = [5, 30, 120, 600, 3_600];
 export function sendEmail({ ports }: House): Effect<'email'> {
   return {
     acts: ['email'],
-    async carryOut(acts, { conversation, edition, transaction, order }) {
+    async carryOut(acts, { conversation, speaker, transaction, order }) {
       const site = await ports.sites.originOf(conversation.workspace, conversation.site, transaction);
       for (const { step, subject, line, charts, to: all } of acts)
-        for (const to of all) order(KIND, to, { step, to, subject, line, charts, speaker: edition.speaker, site });
+        for (const to of all) order(KIND, to, { step, to, subject, line, charts, speaker, site });
     },
   };
 }

@@ -14,7 +14,9 @@ export const asked = entryView({
       </div>
       <CardTitles cards={answer.cards ?? []} />
       {answer.fields ? (
-        <p className="text-xs text-ink-2">A card with {fieldList.format(answer.fields.map(({ label }) => label))}.</p>
+        <p className="text-xs text-ink-2">
+          A card with {fieldList.format(answer.fields.map(({ label }) => label.replace(/[.:]$/, '')))}.
+        </p>
       ) : null}
     </FlowRow>
   ),

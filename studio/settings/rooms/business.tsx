@@ -33,17 +33,26 @@ function Where() {
   );
 }
 
-/** As it is written: empty is never. */
-const WrittenSilence = z
-  .object({ closesAfter: z.string() })
-  .transform(({ closesAfter }) => ({ closesAfter: closesAfter.trim() === '' ? null : Number(closesAfter) }))
-  .pipe(Settings.pick({ closesAfter: true }));
-const toSilence = (hours: number | null) => ({ closesAfter: hours === null ? '' : String(hours) });
+type Times = Pick<Settings, 'closesAfter' | 'goesOnFor'>;
 
-function Silence({ closesAfter }: Pick<Settings, 'closesAfter'>) {
+/** As they are written: no hours are never. */
+const WrittenTimes = z
+  .object({ closesAfter: z.string(), goesOnFor: z.string() })
+  .transform(({ closesAfter, goesOnFor }) => ({
+    closesAfter: closesAfter.trim() === '' ? null : Number(closesAfter),
+    goesOnFor: goesOnFor.trim() === '' ? Number.NaN : Number(goesOnFor),
+  }))
+  .pipe(Settings.pick({ closesAfter: true, goesOnFor: true }));
+const asWritten = ({ closesAfter, goesOnFor }: Times) => ({
+  closesAfter: closesAfter === null ? '' : String(closesAfter),
+  goesOnFor: String(goesOnFor),
+});
+
+/** When conversations end by themselves, and how long an end is no end. */
+function Endings({ times }: { times: Times }) {
   const save = useSaved(settingsRoutes.save, settingsRoutes.get);
-  const form = useSentForm(WrittenSilence, toSilence(closesAfter), async body => {
-    form.reset(toSilence((await save({ body })).closesAfter));
+  const form = useSentForm(WrittenTimes, asWritten(times), async body => {
+    form.reset(asWritten(await save({ body })));
   });
   return (
     <form onSubmit={form.submit} noValidate>
@@ -57,6 +66,16 @@ function Silence({ closesAfter }: Pick<Settings, 'closesAfter'>) {
         {...form.register('closesAfter')}
       />
       <p className="mt-1 text-ink-2">What waits for a person, or a person has, is never closed by itself.</p>
+      <TextField
+        className="mt-4 max-w-md"
+        label="Who comes back within so many minutes goes on with what had ended"
+        inputMode="numeric"
+        mistake={form.mistakeAt('goesOnFor')}
+        {...form.register('goesOnFor')}
+      />
+      <p className="mt-1 text-ink-2">
+        Later the chat begins anew. What has not ended is always gone on with. Usual are 30 minutes.
+      </p>
       <SaveRow form={form}>Save</SaveRow>
     </form>
   );
@@ -68,7 +87,7 @@ export function BusinessRoom({ settings }: { settings: Settings }) {
     <>
       <Where />
       <Facts facts={settings.facts} />
-      <Silence closesAfter={settings.closesAfter} />
+      <Endings times={settings} />
     </>
   );
 }

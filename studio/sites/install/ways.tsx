@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { ToCopy } from '../to-copy.tsx';
 
 export interface InstallWay {
   name: string;
@@ -65,6 +66,25 @@ export const installWays: readonly InstallWay[] = [
           Under 'strict-dynamic', give the line the nonce of the page. The last is only for a launcher with a face or a
           picture.
         </p>
+      </>
+    ),
+  },
+  {
+    name: 'It asks about cookies',
+    How: ({ snippet }) => (
+      <>
+        <p>
+          As long as your visitor has not agreed to anything being stored, let the line say so. The chat is there all
+          the same, keeps nothing in their browser, and does not know them on the next page.
+        </p>
+        <ToCopy name="Until they agree" text={snippet.replace('<script ', '<script data-storage="wait" ')} />
+        <p>
+          When they agree, take that away, and what was said is kept from there on. Put it back when they withdraw it.
+        </p>
+        <ToCopy
+          name="When they agree"
+          text={`document.querySelector('[data-storage]').removeAttribute('data-storage')`}
+        />
       </>
     ),
   },

@@ -3,7 +3,8 @@ import type { Face, Look } from '@kineta/core';
 import { FacePicker } from '../../pictures/face-picker.tsx';
 import { useRoute } from '../../shell/query.ts';
 import { RemoveButton } from '../../ui/remove-button.tsx';
-import { Part, Row, TextRow, useValue } from './rows.tsx';
+import { Part, Row } from '../row.tsx';
+import { TextRow, useValue } from './rows.tsx';
 
 function OneFlow({ at, name, onRemove }: { at: number; name: string; onRemove: () => void }) {
   const face = useValue<Face | null>(['flows', at, 'face']);

@@ -1,6 +1,7 @@
 import type { Look } from '@kineta/core';
 import { type Adjusted, contrast, type Palette, paletteOf, type Scheme } from '@kineta/core';
-import { ChoiceRow, ColourRow, Part } from './rows.tsx';
+import { Part } from '../row.tsx';
+import { ChoiceRow, ColourRow } from './rows.tsx';
 
 const ratio = (value: number): string => {
   // Rounded down: 4.49 is not 4.5.

@@ -7,7 +7,8 @@ import { isStale, useRoute } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
-import { EditedSite, Part } from './rows.tsx';
+import { Part } from '../row.tsx';
+import { EditedSite } from './rows.tsx';
 import { useLooks } from './store.ts';
 
 /** Looks kept under a name, to be worn here or on another site. */

@@ -1,18 +1,19 @@
 import { lookRoutes } from '@kineta/contract';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
-import { useSignedIn } from '../../account/store.ts';
 import { CallError, call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { isStale } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
+import { Preview } from '../preview/preview.tsx';
+import { useScene } from '../preview/scene.ts';
 import { SiteHead, useSite } from '../room.tsx';
 import { ByFlow } from './by-flow.tsx';
 import { Colour } from './colour.tsx';
 import { KeptLooks } from './kept.tsx';
 import { Above, Launcher, Manner, Replies, Voice } from './parts.tsx';
-import { Preview } from './preview.tsx';
 import { EditedSite } from './rows.tsx';
+import { previewStates } from './states.ts';
 import { changesBetween, useLooks } from './store.ts';
 
 /** What is not on the site yet, and the ways to put it there or leave it. */
@@ -72,34 +73,12 @@ function Changes({ site }: { site: string }) {
 /** How the chat looks on a site, edited beside the chat itself. Nothing is on the site until it is put there. */
 export default function LookPage() {
   const { id, site } = useSite();
-  const { data, error } = useRoute(lookRoutes.get, { params: { id } });
-  const { workspace, members, member, teams } = useSignedIn();
+  const { data, error, scene, team } = useScene(id);
   const takeUp = useLooks(state => state.takeUp);
   const shown = useLooks(({ sites: all }) => all[id]?.shown);
   useEffect(() => {
     if (data) takeUp(id, data.look, data.number);
   }, [data, id, takeUp]);
-  const scene = useMemo(
-    () => ({
-      speaker: data?.speaker ?? '',
-      business: workspace.name,
-      team: teams[0]?.name ?? '',
-      person: { id: member.id, name: member.name },
-      stage: {
-        zone: workspace.zone,
-        country: workspace.country,
-        locale: workspace,
-        business: {},
-        hours: {},
-        teams: [],
-      },
-    }),
-    [data?.speaker, workspace, member.id, member.name, teams],
-  );
-  const team = useMemo(
-    () => members.flatMap(({ id: one, name, picture }) => (picture ? [{ id: one, name, picture }] : [])),
-    [members],
-  );
   return (
     <main className="flex h-full flex-col">
       <SiteHead id={id} site={site} name="Look">
@@ -119,7 +98,7 @@ export default function LookPage() {
               <KeptLooks look={shown} />
             </div>
             <div className="min-h-0 min-w-0 flex-1 bg-paper-2 max-lg:order-1 max-lg:h-136 max-lg:flex-none">
-              <Preview look={shown} scene={scene} team={team} />
+              <Preview look={shown} states={previewStates} first={1} scene={scene} team={team} />
             </div>
           </div>
         </EditedSite>

@@ -2,7 +2,8 @@ import { type Face, glyphStrokes, type Look, launcherGlyphs } from '@kineta/core
 import { useId } from 'react';
 import { FacePicker } from '../../pictures/face-picker.tsx';
 import { OwnPicture } from '../../pictures/own-picture.tsx';
-import { ChoiceRow, NumberRow, Part, Row, SwitchRow, TextRow, useValue } from './rows.tsx';
+import { Part, Row } from '../row.tsx';
+import { ChoiceRow, NumberRow, SwitchRow, TextRow, useValue } from './rows.tsx';
 
 /** Who speaks. */
 export function Voice({ speaker }: { speaker: string }) {

@@ -7,30 +7,15 @@ import {
   entriesOf,
   type Flow,
   plainSetting,
-  type RehearsalStage,
   readFlow,
   rehearse,
   repliedWith,
-  visitorSees,
 } from '@kineta/core';
+import { chatOf, type PreviewState, type Scene } from '../preview/scene.ts';
 import sample from './sample.json?raw';
 
-/** Whom the shown conversations are between, and where. */
-export interface Scene {
-  speaker: string;
-  business: string;
-  /** Somebody of the team, for what is shown with a person. */
-  person: { id: string; name: string };
-  stage: RehearsalStage;
-  /** The team that is waited for. */
-  team: string;
-}
-
-/** One state in which the chat is looked at: what was played of a flow made for that, and what is around it. */
-export interface PreviewState {
-  name: string;
-  /** The launcher is looked at, and the chat is not open. */
-  isShut?: true;
+/** What was played of a flow made for that, and what is around it. */
+interface Looked {
   replies?: ReadonlyArray<Omit<Extract<Beat, { does: 'replies' }>, 'does'>>;
   /** What came after the flow. */
   after?(scene: Scene): EntryBody[];
@@ -39,36 +24,19 @@ export interface PreviewState {
 
 /** The flow that is played, with the team that is waited for called as it is here. */
 const flowWith = (team: string): Flow => readFlow(sample.replace('"Team"', () => JSON.stringify(team || 'Team')));
-const AT = '2026-01-05T10:00:00.000Z';
-
 /** The chat as its visitor has it in a state. */
-export function chatIn({ replies = [], after, around }: PreviewState, scene: Scene): ChatState {
-  const { speaker, business, team } = scene;
-  const stage = { ...scene.stage, teams: [team] };
-  const beats: Beat[] = replies.map(reply => ({ does: 'replies', ...reply }));
-  const { exchanges } = rehearse(flowWith(team), { setting: plainSetting, beats }, stage);
-  const bodies = exchanges.flatMap(({ beat, acts }, index): EntryBody[] => [
-    ...(beat?.does === 'replies' ? [repliedWith(beat, `looked-at-${index}`)] : []),
-    ...entriesOf(acts, speaker),
-  ]);
-  return {
-    phase: 'open',
-    refusal: '',
-    holder: 'flow',
-    flow: null,
-    speaker,
-    business,
-    open: true,
-    changes: '17:30',
-    entries: [...bodies, ...(after?.(scene) ?? [])]
-      .filter(visitorSees)
-      .map((body, index) => ({ number: index + 1, at: AT, ...body })),
-    pending: [],
-    typing: '',
-    busy: false,
-    ...around,
+const played =
+  ({ replies = [], after, around }: Looked) =>
+  (scene: Scene): ChatState => {
+    const stage = { ...scene.stage, teams: [scene.team] };
+    const beats: Beat[] = replies.map(reply => ({ does: 'replies', ...reply }));
+    const { exchanges } = rehearse(flowWith(scene.team), { setting: plainSetting, beats }, stage);
+    const bodies = exchanges.flatMap(({ beat, acts }, index): EntryBody[] => [
+      ...(beat?.does === 'replies' ? [repliedWith(beat, `looked-at-${index}`)] : []),
+      ...entriesOf(acts, scene.speaker),
+    ]);
+    return chatOf([...bodies, ...(after?.(scene) ?? [])], scene, around);
   };
-}
 
 /** A member takes a conversation that waits, and answers. */
 function taken({ person }: Scene): EntryBody[] {
@@ -88,24 +56,26 @@ const wrongForm = {
 
 /** Every state that can be looked at, in the order in which visitors meet them. */
 export const previewStates: readonly PreviewState[] = [
-  { name: 'Launcher', isShut: true },
-  { name: 'First visit' },
+  { name: 'Launcher', isShut: true, chat: played({}) },
+  { name: 'First visit', chat: played({}) },
   {
     name: 'Returning',
-    replies: [{ text: 'What would it cost?', choice: 'price' }, { text: 'about 120' }],
+    chat: played({ replies: [{ text: 'What would it cost?', choice: 'price' }, { text: 'about 120' }] }),
   },
-  { name: 'Closed', around: { open: false, changes: 'tomorrow at 8:30' } },
-  { name: 'Waiting', replies: [wantsPerson], around: { holder: 'waiting' } },
-  { name: 'With a person', replies: [wantsPerson], after: taken, around: { holder: 'agent' } },
-  { name: 'A card', replies: [{ text: 'What is there?', choice: 'range' }] },
-  { name: 'A form', replies: [{ text: 'Send me something', choice: 'send' }, wrongForm] },
+  { name: 'Closed', chat: played({ around: { open: false, changes: 'tomorrow at 8:30' } }) },
+  { name: 'Waiting', chat: played({ replies: [wantsPerson], around: { holder: 'waiting' } }) },
+  { name: 'With a person', chat: played({ replies: [wantsPerson], after: taken, around: { holder: 'agent' } }) },
+  { name: 'A card', chat: played({ replies: [{ text: 'What is there?', choice: 'range' }] }) },
+  { name: 'A form', chat: played({ replies: [{ text: 'Send me something', choice: 'send' }, wrongForm] }) },
   {
     name: 'A mistake',
-    replies: [{ text: 'What would it cost?', choice: 'price' }],
-    around: {
-      pending: [
-        { clientId: 'refused', text: 'A message that cannot be taken', refused: 'That message could not be sent.' },
-      ],
-    },
+    chat: played({
+      replies: [{ text: 'What would it cost?', choice: 'price' }],
+      around: {
+        pending: [
+          { clientId: 'refused', text: 'A message that cannot be taken', refused: 'That message could not be sent.' },
+        ],
+      },
+    }),
   },
 ];

@@ -11,7 +11,9 @@ export const form: AnswerView = {
       <part.FormCard
         fields={answer.fields}
         button={answer.button}
+        ways={answer.choices}
         onSend={(words, fields) => send(words, { fields })}
+        onWay={(words, choice) => send(words, { choice })}
       />
     ) : null;
   },

@@ -2,7 +2,7 @@ import type { Previewed, PreviewNews } from '@kineta/contract';
 import { type Look, launcherDress, type Scheme, windowDress, withTeam } from '@kineta/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Picks } from '../../ui/picks.tsx';
-import { chatIn, previewStates, type Scene } from './states.ts';
+import type { PreviewState, Scene } from './scene.ts';
 
 /** How much smaller than it is the page is shown. */
 const WIDE = 0.66;
@@ -31,19 +31,24 @@ function PreviewFrame({ title, previewed, className }: { title: string; previewe
 /** The look on the real launcher and window, on a wide screen and on a phone, in every state to choose from. */
 export function Preview({
   look,
+  states,
+  first = 0,
   scene,
   team,
 }: {
   look: Look;
+  /** In which it can be looked at, and which of them is shown first. */
+  states: readonly PreviewState[];
+  first?: number;
   scene: Scene;
   /** Who has a picture. */
   team: ReadonlyArray<{ id: string; name: string; picture: string }>;
 }) {
-  const [at, setAt] = useState(1);
+  const [at, setAt] = useState(first);
   const [night, setNight] = useState(false);
   const { scheme: own } = look.colour;
   const scheme: Scheme = own === 'device' ? (night ? 'dark' : 'light') : own;
-  const state = previewStates[at]!;
+  const state = states[at]!;
   const previewed = useMemo((): Previewed => {
     const worn: Look = { ...look, colour: { ...look.colour, scheme } };
     const speaker = look.voice.name || scene.speaker;
@@ -57,13 +62,13 @@ export function Preview({
       window: withTeam(windowDress(worn), [...team]),
       scheme,
       isOpen: !state.isShut,
-      chat: chatIn(state, { ...scene, speaker: speaker || scene.business }),
+      chat: state.chat({ ...scene, speaker: speaker || scene.business }),
     };
   }, [look, scheme, scene, team, state]);
   return (
     <section aria-label="How it looks" className="flex h-full min-h-0 min-w-0 flex-col px-5 pt-3 pb-5">
       <div className="mb-3 flex flex-wrap items-end justify-between gap-x-4">
-        <Picks name="States" picks={previewStates.map(({ name }) => name)} at={at} onPick={setAt} />
+        <Picks name="States" picks={states.map(({ name }) => name)} at={at} onPick={setAt} />
         {own === 'device' ? (
           <Picks name="Scheme" picks={['light', 'dark']} at={Number(night)} onPick={index => setNight(index === 1)} />
         ) : null}

@@ -1,0 +1,58 @@
+/**
+ * What a visitor’s browser keeps for the chat, as JSON. Where the page waits for its visitor to agree to that, and where a
+ * browser keeps nothing, it lasts as long as the page; what was there before is neither read nor changed meanwhile.
+ */
+const here = new Map<string, string>();
+let waits = false;
+
+function textOf(name: string): string | null | undefined {
+  try {
+    if (!waits) return localStorage.getItem(name);
+  } catch {
+    // A browser that keeps nothing.
+  }
+  return here.get(name);
+}
+
+export function kept<T>(name: string): T | undefined {
+  try {
+    return JSON.parse(textOf(name) ?? 'null') ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+export function keep(name: string, value: unknown): void {
+  const text = JSON.stringify(value);
+  here.set(name, text);
+  try {
+    if (!waits) localStorage.setItem(name, text);
+  } catch {
+    // It lasts as long as the page.
+  }
+}
+
+export function forget(name: string): void {
+  here.delete(name);
+  try {
+    localStorage.removeItem(name);
+  } catch {
+    // As above: it was never kept.
+  }
+}
+
+/**
+ * Whether the visitor has agreed to anything being kept: what came up meanwhile is kept then. Who takes that back has it
+ * taken away.
+ */
+export function mayKeep(may: boolean): void {
+  if (waits !== may) return;
+  waits = !may;
+  for (const [name, text] of [...here]) {
+    if (may) keep(name, JSON.parse(text));
+    else {
+      forget(name);
+      here.set(name, text);
+    }
+  }
+}
