@@ -38,6 +38,8 @@ export const ConversationSummary = z.object({
   last: z.int(),
   /** What the visitor wrote that the reader has not seen. */
   unread: z.int(),
+  /** Whether a lead plays the visitor: it counts for nothing. */
+  test: z.boolean(),
 });
 export type ConversationSummary = z.infer<typeof ConversationSummary>;
 

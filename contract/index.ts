@@ -22,4 +22,5 @@ export * from './settings.ts';
 export * from './sites.ts';
 export * from './teams.ts';
 export * from './today.ts';
+export * from './trials.ts';
 export * from './window.ts';

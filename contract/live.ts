@@ -19,7 +19,12 @@ export const VisitorPass = z.strictObject({ id: RowId, secret: z.string().min(20
 export type VisitorPass = z.infer<typeof VisitorPass>;
 
 /** Given when the socket connects: `boarding` is what the chat’s page was served with, for one site and a day. */
-export const VisitorHandshake = z.object({ boarding: z.string().max(500), visitor: VisitorPass.optional() });
+export const VisitorHandshake = z.object({
+  boarding: z.string().max(500),
+  visitor: VisitorPass.optional(),
+  /** What a lead was given to try the chat with. */
+  trial: z.string().max(300).optional(),
+});
 export type VisitorHandshake = z.infer<typeof VisitorHandshake>;
 
 export const Hello = z.strictObject({

@@ -17,6 +17,7 @@ import { settingsRoutes } from './settings.ts';
 import { siteRoutes } from './sites.ts';
 import { teamRoutes } from './teams.ts';
 import { todayRoutes } from './today.ts';
+import { trialRoutes } from './trials.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
   Object.entries(routes).map(([name, route]) => [`${area}.${name}`, route]);
@@ -32,6 +33,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('install', installRoutes),
   ...named('looks', lookRoutes),
   ...named('before', beforeRoutes),
+  ...named('trials', trialRoutes),
   ...named('pictures', pictureRoutes),
   ...named('editions', editionRoutes),
   ...named('runs', runRoutes),

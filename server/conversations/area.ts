@@ -117,7 +117,7 @@ export const conversations: Area = {
         // Raw: a count over an index.
         const [row] = await database.query<{ count: string }>(
           `SELECT COUNT(*) AS count FROM conversations
-           WHERE workspace_id = :workspace AND started_at >= :from AND started_at < :to`,
+           WHERE workspace_id = :workspace AND started_at >= :from AND started_at < :to AND is_test = 0`,
           { replacements: { workspace, from, to }, type: QueryTypes.SELECT },
         );
         return Number(row?.count ?? 0);

@@ -164,6 +164,7 @@ export class Host {
         site: row.site_id,
         visitor: row.visitor_id,
         visitorName: changes.visitor_name ?? row.visitor_name,
+        isTest: Boolean(row.is_test),
       },
       speaker,
       session,

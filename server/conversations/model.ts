@@ -13,6 +13,7 @@ import {
   table,
   text,
   usually,
+  yesNo,
 } from '../database/table.ts';
 import type { Directory } from '../house/ports.ts';
 
@@ -25,6 +26,8 @@ export const visitors = table('visitors', {
   workspaceId: reference(),
   siteId: reference(),
   secretHash: text(64),
+  /** A lead plays them. */
+  isTest: usually(yesNo),
   personId: nullable(reference()),
   facts: json(KnownFacts),
   firstSeen: instant,
@@ -53,6 +56,7 @@ export const conversations = table('conversations', {
   startedAt: instant,
   lastAt: instant,
   waitingSince: nullable(instant),
+  isTest: usually(yesNo),
 });
 
 /** The lines of conversations’ logs, numbered from 1. */
@@ -106,6 +110,7 @@ export interface ConversationRow {
   started_at: Date;
   last_at: Date;
   waiting_since: Date | null;
+  is_test: number;
 }
 
 /** The columns that an event may change. */
@@ -143,5 +148,6 @@ export function summaryOf(row: ConversationRow, directory: Directory, unread = 0
     waitingSince: row.waiting_since?.toISOString() ?? null,
     last: row.last_number,
     unread,
+    test: Boolean(Number(row.is_test)),
   };
 }

@@ -46,7 +46,7 @@ export async function recordings(
 ): Promise<RecordedPage> {
   const from = `FROM conversations c
      WHERE c.flow_id = :flow AND c.workspace_id = :workspace
-       AND c.started_at > UTC_TIMESTAMP(3) - INTERVAL ${DAYS} DAY AND c.last_number > 0`;
+       AND c.started_at > UTC_TIMESTAMP(3) - INTERVAL ${DAYS} DAY AND c.last_number > 0 AND c.is_test = 0`;
   const replacements = { flow, workspace, after };
   const [rows, [count]] = await Promise.all([
     database.query<Row>(

@@ -12,7 +12,7 @@ import type { Redis } from 'ioredis';
 import type { Namespace, Socket } from 'socket.io';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
-import type { Site, Visitor } from '../house/ports.ts';
+import type { Site, Trial, Visitor } from '../house/ports.ts';
 import { ProblemError, problemOf } from '../http/problem.ts';
 import { addressOf } from '../limits/address.ts';
 import { Allowance, Places, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
@@ -27,6 +27,8 @@ interface VisitorData {
   site: Site;
   siteKey: string;
   visitor: Visitor | undefined;
+  /** As whom a lead plays the visitor. */
+  trial: Trial | undefined;
   conversation: string | undefined;
   /** Under what its address is counted. */
   address: string;
@@ -90,6 +92,14 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
   // The server is shared by both ends, so its own types name neither’s messages.
   const end = io.of(VISITOR_NAMESPACE) as unknown as VisitorNamespace;
 
+  /** @throws when it is not for this site, or too old to begin with; who has begun with it may go on */
+  const trialOf = (site: Site, pass: string, hasBegun: boolean): Trial | undefined => {
+    const trial = ports.trials.read(pass);
+    if (trial?.site === site.id) return trial;
+    if (hasBegun) return undefined;
+    throw new ProblemError('domain_not_allowed', 'This trial is over. Begin another in the studio.');
+  };
+
   end.use(async (socket, next) => {
     const taken: Array<() => void> = [];
     try {
@@ -98,7 +108,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       if (!handshake.success) throw new ProblemError('invalid_request', 'The chat did not say which site it is on.');
       const pass = ports.boarding.read(handshake.data.boarding);
       if (!pass) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
-      const { visitor: claimed } = handshake.data;
+      const { visitor: claimed, trial } = handshake.data;
       // Before it is looked whether it is true: too many who say so are not looked at.
       if (claimed) taken.push(allowed.visitorSockets.take(`${pass.siteKey} ${claimed.id}`));
       taken.push(allowed.addressSockets.take(address));
@@ -108,6 +118,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         if (site.off) throw new ProblemError('domain_not_allowed', 'The chat is switched off.');
         Object.assign(socket.data, { site, siteKey: pass.siteKey, address, refusals: 0 });
         if (claimed) socket.data.visitor = await visitors.known(site, claimed);
+        if (trial !== undefined) socket.data.trial = trialOf(site, trial, socket.data.visitor !== undefined);
       });
       if (pass.late && !socket.data.visitor)
         throw new ProblemError('domain_not_allowed', 'This chat was opened long ago. Please reload the page.');
@@ -144,14 +155,15 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
     };
 
     const begin = async (input: Hello): Promise<Welcome> => {
-      const pass = data.visitor ? undefined : await visitors.welcome(data.site);
+      const pass = data.visitor ? undefined : await visitors.welcome(data.site, data.trial);
       const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
       data.visitor = visitor;
       if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.siteKey} ${visitor.id}`));
-      const { row, missed, begun } = await visitors.hello(data.site, visitor, input, async conversation => {
+      const listen = async (conversation: string): Promise<void> => {
         data.conversation = conversation;
         await socket.join(rooms.visitor(conversation));
-      });
+      };
+      const { row, missed, begun } = await visitors.hello(data.site, visitor, input, listen, data.trial);
       if (begun) await live.announce(begun);
       live.presence(row.id, true);
       const { directory, open, changes } = await visitors.presence(visitor.workspace);

@@ -5,6 +5,7 @@ import {
   type BeforeChat,
   cut,
   type Event,
+  type Facts,
   freshSession,
   type Presence,
   plainVisit,
@@ -15,7 +16,7 @@ import {
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
-import type { Directory, Site, Visitor } from '../house/ports.ts';
+import type { Directory, Site, Trial, Visitor } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { forVisitor } from './announcer.ts';
@@ -63,21 +64,42 @@ export class VisitorService {
     return { id: pass.id, workspace: site.workspace };
   }
 
-  /** A visitor who was never here. */
-  async welcome(site: Site): Promise<VisitorPass> {
+  /** A visitor who was never here, or one whom a lead plays. */
+  async welcome(site: Site, trial?: Trial): Promise<VisitorPass> {
     const key = secret();
     const now = new Date();
+    const facts = trial?.as === 'known' ? await this.knownOf(site, trial.member) : {};
     const id = await this.house.tables
       .in(site.workspace)
       .of(visitors)
-      .add({ siteId: site.id, secretHash: hashed(key), facts: {}, firstSeen: now, lastSeen: now });
+      .add({
+        siteId: site.id,
+        secretHash: hashed(key),
+        facts,
+        firstSeen: now,
+        lastSeen: now,
+        isTest: trial !== undefined,
+      });
     return { id, secret: key };
+  }
+
+  /** What the site’s flow would know of a member who is its visitor: their name and address, as it calls them. */
+  private async knownOf(site: Site, member: string): Promise<Facts> {
+    const { members } = await this.house.ports.directories.of(site.workspace);
+    const who = members.get(member);
+    if (!who || site.edition === null) return {};
+    const { facts } = await this.house.ports.editions.get(site.workspace, site.edition);
+    const given: Facts = { name: who.name, email: who.email };
+    return Object.fromEntries(
+      facts.flatMap(({ name, person }) => (person && given[person] !== undefined ? [[name, given[person]]] : [])),
+    );
   }
 
   /**
    * Goes on with the visitor’s conversation, or begins one: the site’s flow greets.
    * @param listen called with the conversation before anything of it is read, so that nothing can happen unheard
    * in between; what is heard twice has the same number
+   * @param trial as whom a lead plays the visitor
    * @returns what the browser does not have yet, and what is new for everybody when one was begun
    */
   async hello(
@@ -85,12 +107,13 @@ export class VisitorService {
     visitor: Visitor,
     hello: Hello,
     listen: (conversation: string) => Promise<void>,
+    trial?: Trial,
   ): Promise<{ row: ConversationRow; missed: EntryBatch; begun?: Appended }> {
     const before = await this.house.ports.sites.before(site);
     const isOpen = before.onlyClosed ? (await this.presence(site.workspace)).open : true;
     const { goesOnFor } = (await this.house.ports.directories.of(site.workspace)).workspace;
     const { row, isNew } = await this.house.database.transaction(transaction =>
-      this.conversationOf(site, visitor, hello, { before, isOpen, goesOnFor }, transaction),
+      this.conversationOf(site, visitor, hello, { before, isOpen, goesOnFor, trial }, transaction),
     );
     await listen(row.id);
     const begun = isNew ? await this.play(visitor, row.id, { event: 'opened' }) : undefined;
@@ -128,7 +151,12 @@ export class VisitorService {
     site: Site,
     visitor: Visitor,
     hello: Hello,
-    { before, isOpen, goesOnFor }: { before: BeforeChat; isOpen: boolean; goesOnFor: number },
+    {
+      before,
+      isOpen,
+      goesOnFor,
+      trial,
+    }: { before: BeforeChat; isOpen: boolean; goesOnFor: number; trial: Trial | undefined },
     transaction: Transaction,
   ): Promise<{ row: ConversationRow; isNew: boolean }> {
     const rows = this.house.tables.in(visitor.workspace);
@@ -155,9 +183,13 @@ export class VisitorService {
         lastNumber: 0,
         preview: '',
         page: cut(hello.page, 500),
-        visit: visitOf(hello, { returning: last !== undefined, knownPerson: known.personId !== null }),
+        visit: visitOf(hello, {
+          returning: last !== undefined || (trial !== undefined && trial.as !== 'new'),
+          knownPerson: known.personId !== null || trial?.as === 'known',
+        }),
         startedAt: now,
         lastAt: now,
+        isTest: known.isTest,
       },
       { transaction },
     );

@@ -21,6 +21,7 @@ import { siteChanges } from './migrations/0016-sites.ts';
 import { looks } from './migrations/0017-looks.ts';
 import { pages } from './migrations/0018-pages.ts';
 import { before } from './migrations/0019-before.ts';
+import { trials } from './migrations/0020-trials.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -43,6 +44,7 @@ export const migrations: readonly Migration[] = [
   looks,
   pages,
   before,
+  trials,
 ];
 
 /**

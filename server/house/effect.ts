@@ -4,7 +4,7 @@ import type { Directory } from './ports.ts';
 
 /** A conversation that is played on: what effects may know of it and do to it, in the transaction of the event. */
 export interface Performing {
-  conversation: { id: string; workspace: string; site: string; visitor: string; visitorName: string };
+  conversation: { id: string; workspace: string; site: string; visitor: string; visitorName: string; isTest: boolean };
   /** Under which name the flow speaks. */
   speaker: string;
   /** Where the flow stands after what it did. */

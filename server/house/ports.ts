@@ -1,4 +1,12 @@
-import type { BusinessFact, NewServiceKey, RecordedPage, Role, ServiceKey, VisitorPass } from '@kineta/contract';
+import type {
+  BusinessFact,
+  NewServiceKey,
+  RecordedPage,
+  Role,
+  ServiceKey,
+  TriedAs,
+  VisitorPass,
+} from '@kineta/contract';
 import type { BeforeChat, Facts, FileGiven, Flow, Look, OpeningHours } from '@kineta/core';
 import type { Teller } from '../clockwork/outbox.ts';
 import type { Transaction } from '../database/connect.ts';
@@ -78,6 +86,13 @@ export interface Directory {
   replies: ReadonlyMap<string, Look['replies']>;
 }
 
+/** A lead who is to be met as a visitor of a site. */
+export interface Trial {
+  site: string;
+  as: TriedAs;
+  member: string;
+}
+
 /** A site, with the edition that its visitors meet now. */
 export interface Site {
   id: string;
@@ -150,6 +165,11 @@ export interface Ports {
   boarding: {
     issue(siteKey: string): string;
     read(pass: string): { siteKey: string; late: boolean } | undefined;
+  };
+  trials: {
+    issue(trial: Trial): string;
+    /** Who is to be played; undefined when the pass is not genuine, or too old. */
+    read(pass: string): Trial | undefined;
   };
   visitors: {
     /** The visitor whom a browser says it is, when its secret is right and it belongs to this site. */

@@ -11,6 +11,7 @@ import { instance, looks as kept, sitePages, sites as table } from './model.ts';
 import { siteDoors } from './routes.ts';
 import { Sites } from './service.ts';
 import { settingUpDoors } from './setting-up.ts';
+import { Trials, trialDoors } from './trials.ts';
 
 const made = new WeakMap<Tables, Sites>();
 
@@ -24,10 +25,10 @@ function sitesOf(tables: Tables): Sites {
 export const sites: Area = {
   name: 'sites',
   tables: [table, sitePages, kept, instance],
-  offers: async ({ tables }) => ({
-    sites: sitesOf(tables),
-    boarding: new Boarding(await instanceSecret(tables)),
-  }),
+  async offers({ tables }) {
+    const secret = await instanceSecret(tables);
+    return { sites: sitesOf(tables), boarding: new Boarding(secret), trials: new Trials(secret) };
+  },
   todo: ({ tables }) => [
     {
       code: 'a look',
@@ -70,6 +71,7 @@ export const sites: Area = {
     siteDoors(doors, house, looks, loaders);
     installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));
     lookDoors(doors, house, looks, loaders);
+    trialDoors(doors, house);
     settingUpDoors(doors, house, sitesOf(house.tables), loaders);
   },
 };

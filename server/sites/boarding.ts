@@ -1,6 +1,7 @@
-import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { QueryTypes } from 'sequelize';
 import type { Tables } from '../database/rows.ts';
+import { Signature } from '../http/signed.ts';
 import { instance } from './model.ts';
 
 const VALID_FOR = 24 * 60 * 60 * 1_000;
@@ -20,28 +21,19 @@ export async function instanceSecret(tables: Tables): Promise<string> {
  * let in. Any process can read it, as all share the instance’s secret.
  */
 export class Boarding {
-  private readonly secret: string;
+  private readonly signature: Signature;
 
   constructor(secret: string) {
-    this.secret = secret;
+    this.signature = new Signature(secret, '');
   }
 
   issue(siteKey: string, now = Date.now()): string {
-    const content = `${siteKey}.${(now + VALID_FOR).toString(36)}`;
-    return `${content}.${this.sign(content)}`;
+    return this.signature.sign(`${siteKey}.${(now + VALID_FOR).toString(36)}`);
   }
 
   /** The site’s key when the pass is genuine; `late` when it is past its day, which only known visitors may be. */
   read(pass: string, now = Date.now()): { siteKey: string; late: boolean } | undefined {
-    const [siteKey, until, signature] = pass.split('.');
-    if (!siteKey || !until || !signature) return undefined;
-    const expected = Buffer.from(this.sign(`${siteKey}.${until}`));
-    const given = Buffer.from(signature);
-    if (expected.length !== given.length || !timingSafeEqual(expected, given)) return undefined;
-    return { siteKey, late: Number.parseInt(until, 36) < now };
-  }
-
-  private sign(content: string): string {
-    return createHmac('sha256', this.secret).update(content).digest('base64url');
+    const [siteKey, until] = this.signature.read(pass)?.split('.') ?? [];
+    return siteKey && until ? { siteKey, late: Number.parseInt(until, 36) < now } : undefined;
   }
 }

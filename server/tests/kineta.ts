@@ -203,13 +203,13 @@ export class VisitorPage {
   readonly batches: Array<EntryBatch & { holder: Holder; busy: boolean }> = [];
   welcome!: Welcome;
   pass: VisitorPass | undefined;
-  constructor(server: { url: string }, boarding: string, pass?: VisitorPass) {
+  constructor(server: { url: string }, boarding: string, pass?: VisitorPass, trial?: string) {
     this.pass = pass;
     this.socket = io(`${server.url}/visitor`, {
       transports: ['websocket'],
       forceNew: true,
       reconnection: false,
-      auth: { boarding, ...(pass ? { visitor: pass } : {}) },
+      auth: { boarding, ...(pass ? { visitor: pass } : {}), ...(trial ? { trial } : {}) },
     });
     this.socket.on('entries', batch => this.batches.push(batch));
   }

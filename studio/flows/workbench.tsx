@@ -2,6 +2,7 @@ import type { Finding } from '@kineta/core';
 import { Redo2, Search, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { TryIt } from '../trial/try-it.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Pill } from '../ui/pill.tsx';
@@ -162,6 +163,7 @@ export default function Workbench() {
         <IconButton name="Find and replace" onClick={() => setFinding(true)}>
           <Search className="size-4" aria-hidden="true" />
         </IconButton>
+        <TryIt brief flow={id} />
         <Button onClick={() => setListing(true)}>Facts</Button>
         <Button className="lg:hidden" onClick={() => setShowing(showing === 'page' ? 'rehearsal' : 'page')}>
           {showing === 'page' ? 'Rehearse' : 'Write'}

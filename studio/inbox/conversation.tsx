@@ -141,6 +141,7 @@ export function Conversation({ id }: { id: string }) {
             <ArrowLeft className="size-5" aria-hidden="true" />
           </Link>
           <h2 className="max-w-64 truncate font-script text-xl font-semibold">{conversation.visitor}</h2>
+          {conversation.test ? <Pill tone="neutral">a test</Pill> : null}
           {conversation.holder === 'waiting' ? (
             <Pill tone="waits">waits for {conversation.team ?? 'somebody'}</Pill>
           ) : null}

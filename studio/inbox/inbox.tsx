@@ -68,6 +68,7 @@ function Item({ conversation, chosen, now }: { conversation: ConversationSummary
       </span>
       <span className="truncate text-ink-2">{conversation.preview || 'Nothing said yet'}</span>
       <span className="mt-1 flex gap-1.5">
+        {conversation.test ? <Pill tone="neutral">a test</Pill> : null}
         {waitingSince ? (
           <Pill tone={waited > 180_000 ? 'wrong' : 'waits'}>waits for {conversation.team ?? 'somebody'}</Pill>
         ) : null}

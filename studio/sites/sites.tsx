@@ -7,6 +7,7 @@ import { useAccount } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
+import { TryIt } from '../trial/try-it.tsx';
 import { Button, buttonClass } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
@@ -120,6 +121,7 @@ function Site({ site }: { site: SiteDetail }) {
         <Link to={`/sites/${site.id}/install`} className={buttonClass()}>
           Install and check<span className="sr-only"> on {site.name}</span>
         </Link>
+        <TryIt site={site} />
         <Button onClick={() => settle(() => call(siteRoutes.change, { params, body: { off: !site.off } }))}>
           {site.off ? 'Switch the chat on' : 'Switch the chat off'}
           <span className="sr-only"> on {site.name}</span>

@@ -8,6 +8,7 @@ import { areas } from '../areas.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import type { TodoWords } from '../shell/area.ts';
 import { isStale, useRoute } from '../shell/query.ts';
+import { TryIt } from '../trial/try-it.tsx';
 import { DayList } from '../ui/day-list.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { HoursStrip } from './hours-strip.tsx';
@@ -117,6 +118,9 @@ export default function Today() {
     <main className="h-full overflow-y-auto">
       <header className="flex min-h-13 items-center border-b border-rule px-7 max-md:px-4">
         <h1 className="font-script text-xl font-semibold">Today</h1>
+        <span className="ml-auto">
+          <TryIt />
+        </span>
       </header>
       <div className="flex min-h-[calc(100%-3.25rem)] flex-col px-7 pt-5 pb-6 max-md:px-4">
         <p className="mb-5 font-script text-[1.75rem] leading-tight font-semibold">

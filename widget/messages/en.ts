@@ -54,6 +54,7 @@ export const en = {
   postcodeHint: 'Your postcode',
   formHint: 'Fill the card in above',
   cardsHint: 'Or write what you are after',
+  trial: 'You are trying this out. It counts for nothing.',
   fileHint: 'Or write “skip”',
   ifYouLike: ' (if you like)',
   pleasePick: 'Please pick',

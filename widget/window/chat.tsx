@@ -52,6 +52,7 @@ export function Chat({
   tellParent,
   onAnew,
   takesFocus = true,
+  isTrial = false,
   Beside,
 }: {
   feed: Feed;
@@ -61,6 +62,8 @@ export function Chat({
   onAnew?: () => void;
   /** Whether one can write as soon as it is there. */
   takesFocus?: boolean;
+  /** Whether a lead only tries it, which is said above all else. */
+  isTrial?: boolean;
   /** Set after each entry, and first of all, by whoever plays. */
   Beside?: ComponentType<BesideProps>;
 }) {
@@ -156,6 +159,7 @@ export function Chat({
         <Head state={state} dress={dress} onClose={tellParent && (() => tellParent({ kineta: 'close' }))} />
         <div class="log" ref={log} role="log" aria-label={messages.conversation} aria-live="polite" tabIndex={0}>
           <div ref={inside}>
+            {isTrial ? <p class="direction">{messages.trial}</p> : null}
             {Beside ? <Beside /> : null}
             {state.entries.map((entry, index) => {
               const { Line } = entryViewOf(entry) ?? {};

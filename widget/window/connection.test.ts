@@ -103,7 +103,7 @@ const welcome = (to = 0, entries: Entry[] = []) => ({
 });
 
 function opened(to = 0, entries: Entry[] = []): Connection {
-  const connection = new Connection('pass', { page: '/' });
+  const connection = new Connection({ boarding: 'pass' }, { page: '/' });
   socket.tell('connect');
   socket.last('hello').answer(welcome(to, entries));
   return connection;
@@ -149,7 +149,7 @@ describe('the visitor’s end', () => {
 
   test('keeps what was not sent through a reload of the page', () => {
     opened().send('In the tunnel');
-    const again = new Connection('pass', { page: '/' });
+    const again = new Connection({ boarding: 'pass' }, { page: '/' });
     expect(again.state.pending.map(message => message.text)).toEqual(['In the tunnel']);
     socket.tell('connect');
     socket.last('hello').answer(welcome());
@@ -245,13 +245,13 @@ describe('the visitor’s end', () => {
   });
 
   test('a site that may not carry the chat is told why; a server that is away is waited for', async () => {
-    const refused = new Connection('pass', { page: '/' });
+    const refused = new Connection({ boarding: 'pass' }, { page: '/' });
     socket.tell(
       'connect_error',
       Object.assign(new Error(), { data: { code: 'domain_not_allowed', detail: 'Not here.' } }),
     );
     expect(refused.state).toMatchObject({ phase: 'refused', refusal: 'Not here.' });
-    const away = new Connection('pass', { page: '/' });
+    const away = new Connection({ boarding: 'pass' }, { page: '/' });
     const connect = vi.spyOn(socket, 'connect');
     socket.tell('connect_error', Object.assign(new Error(), { data: { code: 'unavailable', detail: 'Away.' } }));
     expect(away.state.phase).toBe('reconnecting');

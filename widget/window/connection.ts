@@ -31,6 +31,11 @@ const CATCHES_UP_WITHIN = 3_000;
 /** How often in a row what was missed is asked for in vain. */
 const MOST_ASKED = 5;
 
+interface Passes {
+  boarding: string;
+  trial?: string | undefined;
+}
+
 /** What passes by itself, so that asking again makes sense. */
 const passes = (problem: Problem | undefined): boolean =>
   problem !== undefined && ['unavailable', 'server_error', 'slow_down'].includes(problem.code);
@@ -48,7 +53,7 @@ function waitAfter(failures: number, problem?: Problem): number {
 export class Connection implements Feed {
   state: ChatState;
   private readonly socket: Socket<VisitorNews, VisitorCalls>;
-  private readonly boarding: string;
+  private readonly passes: Passes;
   private visit: Omit<Hello, 'conversation' | 'after'>;
   private readonly listeners = new Set<() => void>();
   /** What this page sent: only the page in which the visitor answers is taken elsewhere, not every tab. */
@@ -66,11 +71,12 @@ export class Connection implements Feed {
   private failures = 0;
 
   /**
+   * @param passes what lets the chat in, and lets a lead try it
    * @param visit how the visit came about, as far as the browser knows
    * @param goTo takes the page around the chat to another
    */
-  constructor(boarding: string, visit: Omit<Hello, 'conversation' | 'after'>, goTo: (page: string) => void = () => {}) {
-    this.boarding = boarding;
+  constructor(passes: Passes, visit: Omit<Hello, 'conversation' | 'after'>, goTo: (page: string) => void = () => {}) {
+    this.passes = passes;
     this.visit = visit;
     this.goTo = goTo;
     this.state = {
@@ -91,7 +97,7 @@ export class Connection implements Feed {
       transports: ['websocket'],
       reconnectionDelay: 400,
       reconnectionDelayMax: 4_000,
-      auth: answer => answer({ boarding, visitor: kept<VisitorPass>(VISITOR) }),
+      auth: answer => answer({ ...passes, visitor: kept<VisitorPass>(VISITOR) }),
     });
     this.socket.on('connect', () => this.greet());
     this.socket.on('disconnect', () => this.state.phase !== 'erased' && this.change({ phase: 'reconnecting' }));
@@ -135,7 +141,7 @@ export class Connection implements Feed {
         method: 'POST',
         headers: {
           'content-type': 'application/octet-stream',
-          'x-kineta-boarding': this.boarding,
+          'x-kineta-boarding': this.passes.boarding,
           'x-kineta-visitor': `${id}.${secret}`,
           'x-kineta-name': encodeURIComponent(file.name),
         },

@@ -3,7 +3,7 @@ import { Chat } from './chat.tsx';
 import { Connection } from './connection.ts';
 import { dressOfPage, wearFont } from './dress.ts';
 import { Paced } from './paced.ts';
-import { mayKeep } from './storage.ts';
+import { mayKeep, trialHere } from './storage.ts';
 import './window.css';
 
 const { boarding = '', origin = '' } = document.body.dataset;
@@ -14,8 +14,11 @@ function device(): 'phone' | 'tablet' | 'computer' {
   if (matchMedia('(pointer: fine)').matches) return 'computer';
   return Math.min(screen.width, screen.height) < 600 ? 'phone' : 'tablet';
 }
+const page = new URL(around.get('page') ?? '/', location.href);
+const trial = trialHere(page.searchParams.get('kineta-try'));
+page.searchParams.delete('kineta-try');
 const visit = {
-  page: around.get('page') ?? '/',
+  page: page.pathname + page.search,
   device: device(),
   language: navigator.language.slice(0, 35),
   ...(around.get('from') ? { referrer: around.get('from')!.slice(0, 2_000) } : {}),
@@ -36,9 +39,16 @@ let connection: Connection;
 let chats = 0;
 /** Begins the chat; again when the visitor has ended one with all of it erased. */
 function begin(): void {
-  connection = new Connection(boarding, visit, to => tellParent({ kineta: 'go', page: to }));
+  connection = new Connection({ boarding, trial }, visit, to => tellParent({ kineta: 'go', page: to }));
   render(
-    <Chat key={++chats} feed={new Paced(connection, pace)} dress={dress} tellParent={tellParent} onAnew={begin} />,
+    <Chat
+      key={++chats}
+      feed={new Paced(connection, pace)}
+      dress={dress}
+      tellParent={tellParent}
+      onAnew={begin}
+      isTrial={Boolean(trial)}
+    />,
     document.getElementById('chat') as HTMLElement,
   );
 }

@@ -4,10 +4,12 @@
  */
 const here = new Map<string, string>();
 let waits = false;
+/** A chat that is only tried is kept for its tab alone, beside the browser’s own. */
+let store = (): Storage => localStorage;
 
 function textOf(name: string): string | null | undefined {
   try {
-    if (!waits) return localStorage.getItem(name);
+    if (!waits) return store().getItem(name);
   } catch {
     // A browser that keeps nothing.
   }
@@ -26,7 +28,7 @@ export function keep(name: string, value: unknown): void {
   const text = JSON.stringify(value);
   here.set(name, text);
   try {
-    if (!waits) localStorage.setItem(name, text);
+    if (!waits) store().setItem(name, text);
   } catch {
     // It lasts as long as the page.
   }
@@ -35,7 +37,7 @@ export function keep(name: string, value: unknown): void {
 export function forget(name: string): void {
   here.delete(name);
   try {
-    localStorage.removeItem(name);
+    store().removeItem(name);
   } catch {
     // As above: it was never kept.
   }
@@ -54,5 +56,26 @@ export function mayKeep(may: boolean): void {
       forget(name);
       here.set(name, text);
     }
+  }
+}
+
+const TRIAL = 'kineta.trial';
+
+/**
+ * The pass with which a lead tries the chat in this tab, if they do: the one that the page brings, which begins anew, or the
+ * one with which they came to the page before.
+ */
+export function trialHere(brought: string | null): string | undefined {
+  try {
+    const before = sessionStorage.getItem(TRIAL);
+    if (!brought && !before) return undefined;
+    store = () => sessionStorage;
+    if (brought && brought !== before) {
+      sessionStorage.clear();
+      sessionStorage.setItem(TRIAL, brought);
+    }
+    return brought ?? before ?? undefined;
+  } catch {
+    return brought ?? undefined;
   }
 }

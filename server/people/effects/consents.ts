@@ -9,7 +9,8 @@ import { consents } from '../model.ts';
 export function keepConsents({ tables }: House): Effect<'record consent' | 'withdraw consent'> {
   return {
     acts: ['record consent', 'withdraw consent'],
-    async carryOut(acts, { conversation: { workspace, visitor, id }, now, transaction }) {
+    async carryOut(acts, { conversation: { workspace, visitor, id, isTest }, now, transaction }) {
+      if (isTest) return;
       const rows = tables.in(workspace).of(consents);
       for (const act of acts) {
         const { purpose } = act;

@@ -77,7 +77,7 @@ export const installWays: readonly InstallWay[] = [
           As long as your visitor has not agreed to anything being stored, let the line say so. The chat is there all
           the same, keeps nothing in their browser, and does not know them on the next page.
         </p>
-        <ToCopy name="Until they agree" text={snippet.replace('<script ', '<script data-storage="wait" ')} />
+        <ToCopy name="Until they agree" rows={2} text={snippet.replace('<script ', '<script data-storage="wait" ')} />
         <p>
           When they agree, take that away, and what was said is kept from there on. Put it back when they withdraw it.
         </p>
