@@ -37,7 +37,7 @@ describe('the starters', () => {
     facts: businessFacts.map(({ value: _, ...fact }) => ({ ...fact, scope: 'business' as const })),
   };
 
-  test('are eleven', () => expect(starters).toHaveLength(11));
+  test('are thirteen', () => expect(starters).toHaveLength(13));
 
   test.each(starters.map(starter => [starter.flow.name, starter.flow] as const))(
     '%s: nothing is wrong with it',

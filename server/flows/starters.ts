@@ -19,9 +19,13 @@ import qualifyALeadRuns from './starters/runs/qualify-a-lead.json' with { type: 
 import statusOfAVisitRuns from './starters/runs/status-of-a-visit.json' with { type: 'json' };
 import warmGreetingRuns from './starters/runs/warm-greeting.json' with { type: 'json' };
 import welcomeBackRuns from './starters/runs/welcome-back.json' with { type: 'json' };
+import whatFitsRuns from './starters/runs/what-fits.json' with { type: 'json' };
+import worthHavingRuns from './starters/runs/worth-having.json' with { type: 'json' };
 import statusOfAVisit from './starters/status-of-a-visit.json' with { type: 'json' };
 import warmGreeting from './starters/warm-greeting.json' with { type: 'json' };
 import welcomeBack from './starters/welcome-back.json' with { type: 'json' };
+import whatFits from './starters/what-fits.json' with { type: 'json' };
+import worthHaving from './starters/worth-having.json' with { type: 'json' };
 
 /** A flow to begin with, ready to be made one’s own. */
 export interface Starter {
@@ -47,6 +51,18 @@ export const starters: readonly Starter[] = [
     'A warm line with three ways on: a question, a person, or just looking. A good first greeting',
     warmGreeting,
     warmGreetingRuns,
+  ),
+  starter(
+    'worth-having',
+    'Something worth having for an email address, with a consent asked for by itself. A good first greeting',
+    worthHaving,
+    worthHavingRuns,
+  ),
+  starter(
+    'what-fits',
+    'Two questions about what fits and how soon, then who can help. A good first greeting',
+    whatFits,
+    whatFitsRuns,
   ),
   starter('greet-by-page', 'Says something else on each page, and leads on from there', greetByPage, greetByPageRuns),
   starter(
