@@ -1,4 +1,6 @@
+import { Zone } from '@kineta/core';
 import { z } from 'zod';
+import { Language } from './business.ts';
 import { ById, Instant, RowId, route } from './route.ts';
 
 const LABEL = /^(?!-)[a-z0-9-]{1,63}(?<!-)$/;
@@ -39,6 +41,9 @@ export const SiteDetail = z.object({
   name: z.string(),
   key: z.string(),
   domains: z.array(z.string()),
+  /** The language and the time zone of its visitors, where they are not the business’s. */
+  language: z.string().nullable(),
+  zone: z.string().nullable(),
   /** The flow that its visitors meet first. */
   flow: RowId.nullable(),
   /** Switched off: its pages go on without the chat, and all that is set is kept. */
@@ -77,12 +82,14 @@ export const siteRoutes = {
   change: route({
     method: 'PATCH',
     path: '/api/sites/:id',
-    summary: 'Change a site: its name, its domains, the flow met first, and whether it has the chat at all',
+    summary: 'Change a site: its name, domains, language, zone, the flow met first, and whether it has the chat at all',
     access: 'lead',
     params: ById,
     body: z.strictObject({
       name: SiteName.optional(),
       domains: Domains.optional(),
+      language: Language.nullable().optional(),
+      zone: Zone.nullable().optional(),
       off: z.boolean().optional(),
       flow: RowId.nullable().optional(),
     }),

@@ -5,7 +5,8 @@ const report = process.env.KINETA_E2E_REPORT;
 export default defineConfig({
   testDir: 'journeys',
   outputDir: '../node_modules/.cache/e2e',
-  workers: 1,
+  // Each has a Kineta of its own, so journeys of two files do not meet.
+  workers: 2,
   // Bounds for a machine that is busy with other things; nothing waits for them to pass.
   timeout: 120_000,
   expect: { timeout: 20_000 },

@@ -15,6 +15,7 @@ import { opening } from './opening.ts';
 import { play } from './play.ts';
 import type { Result } from './result.ts';
 import { site } from './site.ts';
+import { visiting } from './visit.ts';
 import { widget } from './widget.ts';
 import { write } from './write.ts';
 
@@ -22,6 +23,7 @@ const benches: Record<string, () => Promise<Result[]> | Result[]> = {
   play,
   chat,
   widget,
+  visit: visiting,
   write,
   opening,
   large,

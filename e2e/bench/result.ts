@@ -6,7 +6,7 @@ export interface Result {
   /** What the reference is, and its figure in the same unit. */
   reference: string;
   referenceValue: number;
-  /** Ours over the reference’s. */
+  /** Ours over the reference’s; ours as it is where that is nothing. */
   ratio: number;
   /** What must hold, in words. */
   bound: string;
@@ -28,7 +28,7 @@ export function result(
     unit,
     reference: reference.name,
     referenceValue: tidy(reference.value),
-    ratio: tidy(value / reference.value),
+    ratio: tidy(reference.value === 0 ? value : value / reference.value),
     bound: bound.words,
     holds: bound.holds,
   };

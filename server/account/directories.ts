@@ -48,13 +48,13 @@ export class Directories {
 
   private async read(id: string): Promise<Directory> {
     const rows = this.tables.in(id);
-    const [workspace, people, groups, memberships, flows, replies] = await Promise.all([
+    const [workspace, people, groups, memberships, flows, manners] = await Promise.all([
       this.tables.everywhere(workspaces).one({ id }),
       rows.of(members).all({}, { by: 'name', only: ['id', 'name', 'email', 'role', 'restingSince', 'picture'] }),
       rows.of(teams).all({}, { by: 'id' }),
       rows.of(teamMembers).all({}),
       this.ports.flows.names(id),
-      this.ports.sites.replies(id),
+      this.ports.sites.manners(id),
     ]);
     if (!workspace) throw new Error(`There is no workspace ${id}.`);
     return {
@@ -79,7 +79,7 @@ export class Directories {
       ),
       flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
       published: flows.filter(flow => flow.published).map(flow => flow.name),
-      replies,
+      manners,
     };
   }
 }

@@ -166,7 +166,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       const { row, missed, begun } = await visitors.hello(data.site, visitor, input, listen, data.trial);
       if (begun) await live.announce(begun);
       live.presence(row.id, true);
-      const { directory, open, changes } = await visitors.presence(visitor.workspace);
+      const { directory, open, changes } = await visitors.presence(data.site);
       const speaker = missed.entries.find(entry => 'speaker' in entry);
       return {
         ...(pass ? { visitor: pass } : {}),

@@ -110,7 +110,7 @@ export class VisitorService {
     trial?: Trial,
   ): Promise<{ row: ConversationRow; missed: EntryBatch; begun?: Appended }> {
     const before = await this.house.ports.sites.before(site);
-    const isOpen = before.onlyClosed ? (await this.presence(site.workspace)).open : true;
+    const isOpen = before.onlyClosed ? (await this.presence(site)).open : true;
     const { goesOnFor } = (await this.house.ports.directories.of(site.workspace)).workspace;
     const { row, isNew } = await this.house.database.transaction(transaction =>
       this.conversationOf(site, visitor, hello, { before, isOpen, goesOnFor, trial }, transaction),
@@ -141,10 +141,11 @@ export class VisitorService {
   }
 
   /** Whether somebody is there now, and until or from when, as the chat’s head says it. */
-  async presence(workspace: string): Promise<Presence & { directory: Directory }> {
+  async presence({ workspace, id }: Pick<Site, 'workspace' | 'id'>): Promise<Presence & { directory: Directory }> {
     const directory = await this.house.ports.directories.of(workspace);
     const hours = [...directory.teams.values()].flatMap(team => team.hours ?? []);
-    return { directory, ...presence(hours, Date.now(), directory.workspace.language) };
+    const language = directory.manners.get(id)?.language ?? directory.workspace.language;
+    return { directory, ...presence(hours, Date.now(), language) };
   }
 
   private async conversationOf(

@@ -2,24 +2,25 @@ import { dice, type Locale, plainVisit, type World } from '@kineta/core';
 import type { Directory } from '../house/ports.ts';
 import type { ConversationRow } from './model.ts';
 
-/** The world as a flow of this workspace meets it now, in a conversation. */
+/** The world as a flow of this workspace meets it now, in a conversation: in the language and the zone of its site. */
 export function worldOf(
   directory: Directory,
   row: Pick<ConversationRow, 'site_id' | 'visitor_id' | 'visit' | 'seed' | 'last_number'>,
   now: number,
 ): World {
-  const { workspace, teams, business, replies } = directory;
-  const locale: Locale = { language: workspace.language, currency: workspace.currency };
+  const { workspace, teams, business, manners } = directory;
+  const manner = manners.get(row.site_id);
+  const locale: Locale = { language: manner?.language ?? workspace.language, currency: workspace.currency };
   return {
     now,
-    zone: workspace.zone,
+    zone: manner?.zone ?? workspace.zone,
     visitor: row.visitor_id,
     random: dice(row.seed + row.last_number),
     locale,
     country: workspace.country,
     business,
     visit: row.visit ?? plainVisit,
-    replies: replies.get(row.site_id) ?? {},
+    replies: manner?.replies ?? {},
     hours: Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : []))),
   };
 }

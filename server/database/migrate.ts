@@ -22,6 +22,7 @@ import { looks } from './migrations/0017-looks.ts';
 import { pages } from './migrations/0018-pages.ts';
 import { before } from './migrations/0019-before.ts';
 import { trials } from './migrations/0020-trials.ts';
+import { regions } from './migrations/0021-regions.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -45,6 +46,7 @@ export const migrations: readonly Migration[] = [
   pages,
   before,
   trials,
+  regions,
 ];
 
 /**

@@ -72,6 +72,15 @@ export interface Team {
   members: string[];
 }
 
+/** How it is spoken on a site, where that is not the business’s own way. */
+export interface Manner {
+  /** What is said whichever flow leads. */
+  replies: Partial<Look['replies']>;
+  /** Null where they are the business’s. */
+  language: string | null;
+  zone: string | null;
+}
+
 /** What changes rarely and is needed with every event: the workspace with its members, teams and flows’ names. */
 export interface Directory {
   workspace: WorkspaceSettings;
@@ -82,8 +91,8 @@ export interface Directory {
   flowNames: ReadonlyMap<string, string>;
   /** The names of the flows that have an edition. */
   published: readonly string[];
-  /** What is said on a site whichever flow leads, by the site’s identity. */
-  replies: ReadonlyMap<string, Look['replies']>;
+  /** How it is spoken on each site, by the site’s identity. */
+  manners: ReadonlyMap<string, Manner>;
 }
 
 /** A lead who is to be met as a visitor of a site. */
@@ -153,8 +162,8 @@ export interface Ports {
       site: { name: string; domains: readonly string[] },
       transaction?: Transaction,
     ): Promise<{ id: string; key: string }>;
-    /** What is said on each site whichever flow leads. */
-    replies(workspace: string): Promise<ReadonlyMap<string, Look['replies']>>;
+    /** How it is spoken on each site. */
+    manners(workspace: string): Promise<ReadonlyMap<string, Manner>>;
     /** What a chat on a site asks before it begins. */
     before(site: Pick<Site, 'id' | 'workspace' | 'beforeNumber'>): Promise<BeforeChat>;
     /** Where a site lives, for links in emails; empty when that is not known. */

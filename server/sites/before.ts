@@ -61,7 +61,7 @@ export class Before {
 export function beforeDoors(doors: Doors, { ports }: House, before: Before): void {
   serve(doors, beforeRoutes.get, ({ params }, me) => before.get(me.workspace, params.id));
   serve(doors, beforeRoutes.put, async ({ params, body }, me) => {
-    const { workspace } = await ports.directories.of(me.workspace);
-    return before.put(me.workspace, params.id, body, workspace.language);
+    const { workspace, manners } = await ports.directories.of(me.workspace);
+    return before.put(me.workspace, params.id, body, manners.get(params.id)?.language ?? workspace.language);
   });
 }

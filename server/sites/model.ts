@@ -28,6 +28,9 @@ export const sites = table('sites', {
   name: text(100),
   siteKey: text(40),
   domains: json(z.array(z.string())),
+  /** Its own, where they are not the business’s. */
+  language: nullable(text(20)),
+  zone: nullable(text(64)),
   flowId: nullable(reference()),
   /** Switched off with everything kept. */
   isOff: usually(yesNo),

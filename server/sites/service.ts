@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import type { SiteDetail } from '@kineta/contract';
-import type { BeforeChat, Look } from '@kineta/core';
+import type { BeforeChat } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { Tables } from '../database/rows.ts';
-import type { Ports, Site } from '../house/ports.ts';
+import type { Manner, Ports, Site } from '../house/ports.ts';
 import { notFound } from '../http/problem.ts';
 import { Before } from './before.ts';
 import { originOf } from './domains.ts';
@@ -75,6 +75,8 @@ export class Sites {
       name: row.name,
       key: row.siteKey,
       domains: row.domains,
+      language: row.language,
+      zone: row.zone,
       flow: row.flowId,
       off: row.isOff,
       seen: row.seenAt && { at: row.seenAt.toISOString(), on: row.seenOn ?? '' },
@@ -93,6 +95,8 @@ export class Sites {
     }: {
       name?: string | undefined;
       domains?: string[] | undefined;
+      language?: string | null | undefined;
+      zone?: string | null | undefined;
       off?: boolean | undefined;
       flow?: string | null | undefined;
     },
@@ -100,6 +104,8 @@ export class Sites {
     const changes = {
       ...(to.name === undefined ? {} : { name: to.name }),
       ...(to.domains === undefined ? {} : { domains: to.domains }),
+      ...(to.language === undefined ? {} : { language: to.language }),
+      ...(to.zone === undefined ? {} : { zone: to.zone }),
       ...(off === undefined ? {} : { isOff: off }),
       ...(flow === undefined ? {} : { flowId: flow }),
     };
@@ -129,12 +135,12 @@ export class Sites {
     return { key: site.siteKey, oldKey: isGood ? site.oldKey : null };
   }
 
-  async replies(workspace: string): Promise<ReadonlyMap<string, Look['replies']>> {
+  async manners(workspace: string): Promise<ReadonlyMap<string, Manner>> {
     const rows = await this.tables
       .in(workspace)
       .of(sites)
-      .all({}, { only: ['id', 'look'] });
-    return new Map(rows.flatMap(({ id, look }) => (look ? [[id, look.replies] as const] : [])));
+      .all({}, { only: ['id', 'look', 'language', 'zone'] });
+    return new Map(rows.map(({ id, look, language, zone }) => [id, { replies: look?.replies ?? {}, language, zone }]));
   }
 
   async originOf(workspace: string, id: string, transaction?: Transaction): Promise<string> {

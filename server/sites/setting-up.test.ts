@@ -1,5 +1,6 @@
 import { accountRoutes, siteRoutes } from '@kineta/contract';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { worldOf } from '../conversations/world.ts';
 import type { RunningServer } from '../server.ts';
 import {
   Browser,
@@ -88,4 +89,18 @@ test('only a published flow can be met first, and only by leads is any of it set
   const stranger = await lead.call(siteRoutes.change, { params: { id: '999' }, body: { name: 'x' } });
   expect(stranger.problem.code).toBe('not_found');
   expect((await lead.call(accountRoutes.me)).reply.sites.length).toBe(2);
+});
+
+test('a site speaks the language and goes by the clock of its own, where it has them', async () => {
+  const { reply } = await change({ language: 'de-DE', zone: 'Europe/Berlin' });
+  expect(reply).toMatchObject({ language: 'de-DE', zone: 'Europe/Berlin' });
+  const directory = await server.house.ports.directories.of(workspace.id);
+  const row = { site_id: workspace.site, visitor_id: '1', visit: null, seed: 1, last_number: 0 };
+  expect(worldOf(directory, row, 0)).toMatchObject({ zone: 'Europe/Berlin', locale: { language: 'de-DE' } });
+  expect(worldOf(directory, { ...row, site_id: '0' }, 0)).toMatchObject({ zone: directory.workspace.zone });
+  expect((await change({ zone: 'Europe/Tarrowdale' })).problem.fields?.[0]).toMatchObject({
+    path: 'body.zone',
+    message: 'That is not a time zone.',
+  });
+  expect((await change({ language: null, zone: null })).reply).toMatchObject({ language: null, zone: null });
 });

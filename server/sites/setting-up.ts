@@ -34,6 +34,8 @@ export function settingUpDoors(doors: Doors, { ports, options }: House, sites: S
     }
     await sites.change(me.workspace, params.id, body);
     loaders.forget();
+    // How it is spoken on the site stands there.
+    ports.directories.forget(me.workspace);
     return one(me.workspace, params.id, request);
   });
   serve(doors, siteRoutes.newKey, async ({ params, request }, me) => {

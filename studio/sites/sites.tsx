@@ -1,16 +1,17 @@
-import { flowRoutes, type SiteDetail, siteRoutes } from '@kineta/contract';
+import { type FlowSummary, flowRoutes, type SiteDetail, siteRoutes } from '@kineta/contract';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { z } from 'zod';
-import { useAccount } from '../account/store.ts';
+import { languages, zones } from '../account/regions.ts';
+import { useAccount, useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { TryIt } from '../trial/try-it.tsx';
 import { Button, buttonClass } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
-import { TextField } from '../ui/field.tsx';
+import { Choice, TextField } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { dayAndTime } from '../ui/time.ts';
 import { Alive } from './alive.tsx';
@@ -66,15 +67,36 @@ function Snippet({ site }: { site: SiteDetail }) {
   );
 }
 
-function SiteForm({ site }: { site: SiteDetail }) {
-  const written = { name: site.name, domains: site.domains.join(', ') };
-  const form = useSentForm(Written, written, async body => {
-    const kept = await call(siteRoutes.change, { params: { id: site.id }, body });
-    form.reset({ name: kept.name, domains: kept.domains.join(', ') });
+/** The same with what is chosen for it; nothing chosen is as the business has it, or no flow. */
+const Settled = z
+  .object({ name: z.string(), domains: z.string(), language: z.string(), zone: z.string(), flow: z.string() })
+  .transform(({ name, domains, language, zone, flow }) => ({
+    name,
+    domains: domains.split(/[\s,]+/).filter(Boolean),
+    language: language || null,
+    zone: zone || null,
+    flow: flow || null,
+  }))
+  .pipe(siteRoutes.change.body.omit({ off: true }).required());
+const asSettled = ({ name, domains, language, zone, flow }: SiteDetail) => ({
+  name,
+  domains: domains.join(', '),
+  language: language ?? '',
+  zone: zone ?? '',
+  flow: flow ?? '',
+});
+
+function SiteForm({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[] }) {
+  const { workspace } = useSignedIn();
+  const form = useSentForm(Settled, asSettled(site), async ({ flow, ...rest }) => {
+    const body = { ...rest, ...(flow === site.flow ? {} : { flow }) };
+    form.reset(asSettled(await call(siteRoutes.change, { params: { id: site.id }, body })));
     await anew();
     toast.success('Saved.');
   });
   const { register, submit, mistake, mistakeAt, formState } = form;
+  // One that is not published any more is still the one that is met, until another is chosen.
+  const met = flows.filter(({ id, edition }) => edition !== null || id === site.flow);
   return (
     <form onSubmit={submit} noValidate className="grid grid-cols-[14rem_1fr_auto] items-start gap-3 max-md:grid-cols-1">
       <TextField label="Name" mistake={mistakeAt('name')} {...register('name')} />
@@ -86,12 +108,35 @@ function SiteForm({ site }: { site: SiteDetail }) {
       <Button type="submit" className="mt-6 max-md:mt-0" disabled={!formState.isDirty || formState.isSubmitting}>
         Save
       </Button>
+      <Choice label="The flow met first" mistake={mistakeAt('flow')} {...register('flow')}>
+        <option value="">None</option>
+        {met.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      <div className="grid grid-cols-2 gap-3">
+        <Choice label="Its language" mistake={mistakeAt('language')} {...register('language')}>
+          <option value="">The business’s</option>
+          {languages(site.language ?? workspace.language).map(({ code, name }) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        <Choice label="Its time zone" mistake={mistakeAt('zone')} {...register('zone')}>
+          <option value="">The business’s</option>
+          {zones.map(zone => (
+            <option key={zone}>{zone}</option>
+          ))}
+        </Choice>
+      </div>
     </form>
   );
 }
 
-function Site({ site }: { site: SiteDetail }) {
-  const { flowName } = useFlowName(site.flow);
+function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[] }) {
   const [asksKey, setAsksKey] = useState(false);
   const params = { id: site.id };
   const settle = async (work: () => Promise<unknown>) => {
@@ -107,10 +152,10 @@ function Site({ site }: { site: SiteDetail }) {
       <div className="flex flex-wrap items-center gap-3">
         <h2 className="font-script text-lg font-semibold">{site.name}</h2>
         <Alive site={site} />
-        <span className="text-ink-2">{flowName ? `Visitors meet “${flowName}”.` : 'Visitors meet no flow yet.'}</span>
+        {site.flow ? null : <span className="text-ink-2">Visitors meet no flow yet.</span>}
       </div>
       <Snippet site={site} />
-      <SiteForm site={site} />
+      <SiteForm site={site} flows={flows} />
       <div className="flex flex-wrap items-center gap-3">
         <Link to={`/sites/${site.id}/look`} className={buttonClass()}>
           How it looks<span className="sr-only"> on {site.name}</span>
@@ -158,15 +203,12 @@ function Site({ site }: { site: SiteDetail }) {
   );
 }
 
-/** The name of a flow, as the list of flows has it. */
-function useFlowName(flow: string | null): { flowName: string | undefined } {
-  const { data } = useRoute(flowRoutes.list, {});
-  return { flowName: data?.flows.find(({ id }) => id === flow)?.name };
-}
+const noFlows: readonly FlowSummary[] = [];
 
 /** The sites: which pages carry the chat, the line to paste, and whether it is alive there. */
 export default function Sites() {
   const { data, error } = useRoute(siteRoutes.list, {});
+  const flows = useRoute(flowRoutes.list, {});
   useEffect(() => {
     document.title = 'Site · Kineta';
     // A page that has just loaded the chat is no message of its own.
@@ -189,7 +231,7 @@ export default function Sites() {
             <NewSite />
             <ul aria-label="Sites" className="mt-6">
               {data.map(site => (
-                <Site key={site.id} site={site} />
+                <Site key={site.id} site={site} flows={flows.data?.flows ?? noFlows} />
               ))}
             </ul>
           </>
