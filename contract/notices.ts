@@ -4,8 +4,9 @@ import { Done, Instant, RowId, route } from './route.ts';
 /** Something that a flow tells members in the studio. */
 export const Notice = z.object({
   id: RowId,
-  conversation: RowId,
-  /** The visitor whom it is about. */
+  /** Null of one that is sent to try whether notices arrive. */
+  conversation: RowId.nullable(),
+  /** The visitor whom it is about; empty when there is none. */
   visitor: z.string(),
   /** The team that it is for; everyone when null. */
   team: RowId.nullable(),
@@ -30,6 +31,21 @@ export const noticeRoutes = {
     method: 'POST',
     path: '/api/notices/read',
     summary: 'Say up to which notice was read',
+    access: 'member',
+    body: z.strictObject({ id: RowId }),
+    reply: Done,
+  }),
+  test: route({
+    method: 'POST',
+    path: '/api/notices/test',
+    summary: 'Send a notice to everybody, to try whether notices arrive',
+    access: 'lead',
+    reply: Notice,
+  }),
+  arrived: route({
+    method: 'POST',
+    path: '/api/notices/arrived',
+    summary: 'Say that such a notice has come to a browser',
     access: 'member',
     body: z.strictObject({ id: RowId }),
     reply: Done,

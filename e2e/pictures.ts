@@ -43,6 +43,17 @@ async function take(page: Page, name: string): Promise<void> {
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
 
+/** Several shots of phones as one picture. */
+async function sideBySide(name: string, shots: readonly Buffer[]): Promise<void> {
+  const table = await browser.newPage({ viewport: { width: 1280, height: 700 } });
+  const images = shots.map(shot => `<img src="data:image/png;base64,${shot.toString('base64')}">`);
+  await table.setContent(
+    `<style>body{margin:0;padding:20px;display:flex;gap:20px;background:#e9e4d8}img{min-width:0;flex:1}</style>${images.join('')}`,
+  );
+  await table.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
+  await table.close();
+}
+
 const hanne = await studio(browser, stack, people.lead, wide);
 // The pictures are of somebody who has read the hints.
 await hanne.evaluate(() => localStorage.setItem('kineta-hints', '["writing","rehearsal"]'));
@@ -132,7 +143,7 @@ await priya.getByLabel('Your reply').press('Enter');
 await onPhone.chat.getByText('this is the right place').waitFor();
 await onPhone.say('Does the fixed price include the radiators?');
 await logOf(priya).getByText('Does the fixed price include the radiators?').waitFor();
-await take(onPhone.page, 'visitor-phone');
+const phones = [await onPhone.page.screenshot()];
 await priya.getByLabel('Your reply').fill('Yes: up to four larger ones. The survey tells which');
 await take(priya, 'inbox');
 await priya.getByRole('link', { name: 'People' }).click();
@@ -142,7 +153,47 @@ await take(priya, 'people');
 const tom = await studio(browser, stack, people.tom, phone);
 await tom.getByRole('list', { name: 'Waiting' }).getByRole('link').first().click();
 await logOf(tom).getByText('Opened the chat').waitFor();
-await take(tom, 'inbox-phone');
+await rest(tom);
+const answered = await tom.screenshot();
+
+// A site’s chat at night, and one that asks before it begins.
+await hanne.getByRole('link', { name: 'Site', exact: true }).click();
+await hanne.getByRole('link', { name: /^How it looks/ }).click();
+await hanne.getByLabel('Scheme').selectOption('As the visitor’s device is set');
+await hanne.getByRole('button', { name: 'Put on the site' }).click();
+await hanne.getByText('As on the site').waitFor();
+{
+  const { page, chat, pick } = await visit(browser, stack, { ...phone, colorScheme: 'dark' });
+  await pick('Price a heat pump');
+  await chat.getByText('What sort of home is it?').waitFor();
+  await rest(page);
+  phones.push(await page.screenshot());
+}
+await hanne.getByRole('link', { name: 'Before the chat', exact: true }).click();
+await hanne.getByRole('radio', { name: 'When the first message is sent' }).check();
+for (const label of ['Your name', 'Your email']) await hanne.getByLabel('Ask for more').selectOption({ label });
+await hanne.getByLabel('Words above').fill('May we have your name and email, in case we are cut off?');
+await hanne
+  .frameLocator('iframe[title="On a phone"]')
+  .frameLocator('iframe[title="The chat"]')
+  .getByText('in case we are cut off?')
+  .waitFor();
+await hanne.getByRole('button', { name: 'Put on the site' }).click();
+await hanne.getByText('As on the site').waitFor();
+await hanne.getByText('It is on the site.').last().waitFor({ state: 'hidden' });
+await take(hanne, 'before');
+{
+  const { page, chat, say } = await visit(browser, stack, phone);
+  await chat.getByRole('button', { name: 'Price a heat pump' }).waitFor();
+  await say('Can somebody look at my boiler?');
+  await chat.getByLabel('Your name').fill('Maud');
+  await rest(page);
+  phones.push(await page.screenshot());
+}
+await sideBySide('phones', [...phones, answered]);
+await hanne.getByRole('radio', { name: 'Nothing: the chat begins at once' }).check();
+await hanne.getByRole('button', { name: 'Put on the site' }).click();
+await hanne.getByText('As on the site').waitFor();
 
 // What a conversation can do: the page with every kind.
 await hanne.getByRole('link', { name: 'Flows' }).click();
@@ -203,13 +254,7 @@ await publish(hanne);
   await chat.getByRole('button', { name: 'Go on' }).last().click();
   await chat.getByText('May we write to you about grants').waitFor();
   await shoot();
-  const table = await browser.newPage({ viewport: { width: 1280, height: 700 } });
-  const images = shots.map(shot => `<img src="data:image/png;base64,${shot.toString('base64')}">`);
-  await table.setContent(
-    `<style>body{margin:0;padding:20px;display:flex;gap:20px;background:#e9e4d8}img{min-width:0;max-width:32%}</style>${images.join('')}`,
-  );
-  await table.screenshot({ path: join(folder, 'visitor-kinds-phone.png'), fullPage: true });
-  await table.close();
+  await sideBySide('visitor-kinds-phone', shots);
 }
 await browser.close();
 await stack.stop();

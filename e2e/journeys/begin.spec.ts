@@ -59,7 +59,7 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
   await maud.keyboard.press('Enter');
 
   const areas = maud.getByRole('navigation', { name: 'Areas' });
-  await expect(maud.getByText('0 of 7')).toBeVisible();
+  await expect(maud.getByText('0 of 8')).toBeVisible();
   await maud.goto(stack.firstLink);
   await expect(areas).toBeVisible();
 
@@ -165,7 +165,12 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
 
   // Today knows all of it, without a tick.
   await keys.press(areas.getByRole('link', { name: 'Today' }));
-  await expect(maud.getByText('6 of 7')).toBeVisible();
+  await expect(maud.getByText('6 of 8')).toBeVisible();
+  await keys.press(maud.getByRole('link', { name: 'Who is told of what' }));
+  await keys.press(maud.getByRole('button', { name: 'Send a test notice' }));
+  await expect(maud.getByText('Maud Ellery tries whether notices arrive.')).toBeVisible();
+  await keys.press(areas.getByRole('link', { name: 'Today' }));
+  await expect(maud.getByText('7 of 8')).toBeVisible();
   await expect(maud.getByRole('link', { name: 'Hours for Team' })).toBeVisible();
   await keys.press(maud.getByRole('button', { name: 'Put away Hours for Team' }));
   await expect(maud.getByText('All is set up')).toBeVisible();

@@ -190,3 +190,22 @@ test('at night the chat is dark on devices that are, and everything in it can be
   await part(hanne, 'Colour').getByLabel('Scheme').selectOption('Light');
   await put(hanne);
 });
+
+test('one flow speaks under a name, a face and a heading of its own', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await openLook(hanne);
+  const own = part(hanne, 'In one flow otherwise');
+  await own.getByLabel('A flow with a name, face or heading of its own').selectOption({ label: 'First visit' });
+  await own.getByLabel('Name').fill('Wren');
+  await own.getByRole('button', { name: 'fern' }).click();
+  await own.getByLabel('Heading').fill('Warm houses');
+  await put(hanne);
+  const { chat } = await visit(browser, stack);
+  await expect(chat.getByRole('heading', { name: 'Warm houses' })).toBeVisible();
+  await expect(chat.getByText('Wren', { exact: true }).first()).toBeVisible();
+  await expect(chat.locator('header img')).toHaveAttribute('src', /fern/);
+  await own.getByRole('button', { name: 'Nothing otherwise in First visit' }).click();
+  await put(hanne);
+  const after = await visit(browser, stack);
+  await expect(after.chat.getByRole('heading', { name: 'Robin at Brackenrow' })).toBeVisible();
+});

@@ -33,5 +33,14 @@ export const notices: Area = {
       clear: (at, most) => tables.everywhere(table).remove({ at: { before: at } }, { most }),
     },
   ],
+  todo: ({ tables }) => [
+    {
+      code: 'a test notice',
+      async look(workspace) {
+        const sent = await tables.in(workspace).of(table).all({ conversationId: null }, { by: 'id', most: 50 });
+        return { done: sent.some(({ arrivedAt }) => arrivedAt !== null) };
+      },
+    },
+  ],
   listeners: house => [noticeListener(house)],
 };

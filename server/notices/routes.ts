@@ -1,18 +1,20 @@
-import { type Notice, noticeRoutes } from '@kineta/contract';
+import { type Notice, noticeRoutes, STUDIO_NAMESPACE } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import type { House } from '../house/house.ts';
 import { type Doors, serve } from '../http/serve.ts';
+import { rooms } from '../live/rooms.ts';
+import { notices } from './model.ts';
 
 const LATEST = 50;
 
-export function noticeDoors(doors: Doors, { database }: House): void {
+export function noticeDoors(doors: Doors, { database, tables, io }: House): void {
   serve(doors, noticeRoutes.list, async (_, me) => {
     const replacements = { workspace: me.workspace, me: me.id };
     // Raw: one’s own teams decide which are meant, and each is called as its visitor is by now.
     const [rows, [member]] = await Promise.all([
       database.query<Omit<Notice, 'at'> & { at: Date }>(
-        `SELECT n.id, n.conversation_id AS conversation, c.visitor_name AS visitor, n.team_id AS team, n.text, n.at
-         FROM notices n JOIN conversations c ON c.id = n.conversation_id
+        `SELECT n.id, n.conversation_id AS conversation, COALESCE(c.visitor_name, '') AS visitor, n.team_id AS team, n.text, n.at
+         FROM notices n LEFT JOIN conversations c ON c.id = n.conversation_id
          WHERE n.workspace_id = :workspace
            AND (n.team_id IS NULL OR n.team_id IN (SELECT team_id FROM team_members WHERE member_id = :me))
          ORDER BY n.id DESC LIMIT ${LATEST}`,
@@ -31,6 +33,19 @@ export function noticeDoors(doors: Doors, { database }: House): void {
       'UPDATE members SET notices_read = GREATEST(notices_read, :id) WHERE id = :me AND workspace_id = :workspace',
       { replacements: { id: body.id, me: me.id, workspace: me.workspace } },
     );
+    return { ok: true as const };
+  });
+  serve(doors, noticeRoutes.test, async (_, me) => {
+    const at = new Date();
+    const row = { conversationId: null, teamId: null, text: `${me.name} tries whether notices arrive.`, at };
+    const id = await tables.in(me.workspace).of(notices).add(row);
+    const notice: Notice = { id, conversation: null, visitor: '', team: null, text: row.text, at: at.toISOString() };
+    io.of(STUDIO_NAMESPACE).to(rooms.workspace(me.workspace)).emit('notice', notice);
+    return notice;
+  });
+  serve(doors, noticeRoutes.arrived, async ({ body }, me) => {
+    const is = { id: body.id, conversationId: null, arrivedAt: null };
+    await tables.in(me.workspace).of(notices).change({ arrivedAt: new Date() }, is);
     return { ok: true as const };
   });
 }

@@ -1,4 +1,4 @@
-import { lookRoutes, settingsRoutes, siteRoutes, todayRoutes } from '@kineta/contract';
+import { lookRoutes, noticeRoutes, settingsRoutes, siteRoutes, todayRoutes } from '@kineta/contract';
 import { plainLook } from '@kineta/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { people } from '../people/model.ts';
@@ -34,6 +34,7 @@ test('what is to do is looked up where it is, line by line, and can be put away'
     'a site': false,
     'a flow that is live': true,
     'a conversation': false,
+    'a test notice': false,
   });
   const missing = (await today()).todo.find(({ code }) => code === 'business facts')!.about.missing;
   expect(missing).toBe('business phone, business address, policy page');
@@ -54,6 +55,18 @@ test('what is to do is looked up where it is, line by line, and can be put away'
   const visitor = await new VisitorPage(server, await boardingPass(server, workspace.siteKey)).open();
   visitor.close();
   expect(await isDone('a conversation')).toBe(true);
+
+  // A notice that was sent counts when it has come to a browser, and only if it was one of ours.
+  const { id } = (await lead.call(noticeRoutes.test)).reply;
+  expect((await lead.call(noticeRoutes.list)).reply.notices[0]).toMatchObject({ id, conversation: null, visitor: '' });
+  expect(await isDone('a test notice')).toBe(false);
+  const { lead: stranger } = await publishing(server, 'elsewhere');
+  await stranger.call(noticeRoutes.arrived, { body: { id } });
+  expect(await isDone('a test notice')).toBe(false);
+  await lead.call(noticeRoutes.arrived, { body: { id } });
+  expect(await isDone('a test notice')).toBe(true);
+  const noLead = await new Browser(server).signIn(workspace.agent);
+  expect((await noLead.call(noticeRoutes.test)).problem.code).toBe('not_allowed');
 
   await lead.call(todayRoutes.putAway, { body: { code: 'teams with hours', away: true } });
   const away = async () => (await today()).todo.filter(({ putAway }) => putAway).map(({ code }) => code);
