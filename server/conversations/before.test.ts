@@ -101,6 +101,28 @@ describe('what is asked before the chat', () => {
     picks.close();
   });
 
+  test('nobody who talks with a person is asked; a card that was sent meanwhile is kept all the same', async () => {
+    await put({ when: 'at once' });
+    const page = await visitor();
+    const id = page.welcome.conversation;
+    await lead.call(conversationRoutes.take, { params: { id } });
+    const asked = page.said.length;
+    await page.reply('Is somebody there?');
+    expect(page.said).toHaveLength(asked);
+    await page.reply('sent', card);
+    const { entries, conversation } = await detail(page);
+    expect(entries.at(-1)).toMatchObject({ kind: 'before the chat', part: 'given' });
+    expect(conversation).toMatchObject({ holder: 'agent', visitor: 'Maya Reyes' });
+    page.close();
+
+    await put({ when: 'first message' });
+    const later = await visitor();
+    await lead.call(conversationRoutes.take, { params: { id: later.welcome.conversation } });
+    await later.reply('Hello?');
+    expect(later.said).toEqual(['Hello!', 'What sort of home?']);
+    later.close();
+  });
+
   test('is asked only while nobody is there, if a lead says so', async () => {
     await put({ when: 'at once', onlyClosed: true });
     const open = await visitor();

@@ -99,7 +99,9 @@ export class Host {
     const { entries, changes, dues } = scene;
     const world = worldOf(directory, row, now.getTime());
     let edition = row.edition_id === null ? undefined : await editions.get(workspace, row.edition_id, transaction);
-    const asked = playBefore(row.session, event, world);
+    // Who talks with a person is asked nothing; only a card that was sent in that moment still counts.
+    const isSent = event.event === 'replied' && event.fields !== undefined;
+    const asked = row.holder === 'agent' && !isSent ? undefined : playBefore(row.session, event, world);
     let session = asked?.session ?? row.session;
     let happening = asked?.next ?? event;
     if (asked) {
