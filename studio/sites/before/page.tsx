@@ -1,14 +1,13 @@
 import { beforeRoutes, flowRoutes } from '@kineta/contract';
 import type { BeforeChat, BeforeFinding, Fact } from '@kineta/core';
-import { useEffect, useId, useMemo, useState } from 'react';
-import { toast } from 'sonner';
+import { useEffect, useId, useMemo } from 'react';
 import { useSignedIn } from '../../account/store.ts';
-import { CallError, call, sentenceOf } from '../../shell/api.ts';
+import { call, sentenceOf } from '../../shell/api.ts';
 import { isStale, useRoute } from '../../shell/query.ts';
-import { Button } from '../../ui/button.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { Preview } from '../preview/preview.tsx';
 import { useScene } from '../preview/scene.ts';
+import { PutOnSite } from '../put-on-site.tsx';
 import { SiteHead, useSite } from '../room.tsx';
 import { box, Part, Row } from '../row.tsx';
 import { Details } from './details.tsx';
@@ -22,53 +21,33 @@ const times: ReadonlyArray<readonly [BeforeChat['when'], string]> = [
   ['first message', 'When the first message is sent'],
 ];
 
-/** What is not on the site yet, and the ways to put it there or leave it. */
 function Changes({ site, found }: { site: string; found: readonly BeforeFinding[] }) {
   const writing = useBefore(({ sites }) => sites[site]);
   const { discard, isPut, takeUp } = useBefore();
-  const [busy, setBusy] = useState(false);
-  const changed = writing !== undefined && isChanged(writing);
-  useEffect(() => {
-    if (!changed) return;
-    const stay = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener('beforeunload', stay);
-    return () => removeEventListener('beforeunload', stay);
-  }, [changed]);
   if (!writing) return null;
+  const { draft, number } = writing;
+  const changed = isChanged(writing);
   const isWrong = found.some(({ level }) => level === 'problem');
-  const put = async () => {
-    setBusy(true);
-    const params = { id: site };
-    try {
-      const { draft, number } = writing;
-      const kept = await call(beforeRoutes.put, { params, body: { before: draft, number } });
-      isPut(site, kept.before, kept.number);
-      await isStale(beforeRoutes.get);
-      toast.success('It is on the site.');
-    } catch (error) {
-      toast.error(sentenceOf(error));
-      if (error instanceof CallError && error.problem.code === 'before_changed') {
-        const theirs = await call(beforeRoutes.get, { params });
-        takeUp(site, theirs.before, theirs.number);
-      }
-    } finally {
-      setBusy(false);
-    }
-  };
+  const params = { id: site };
   return (
-    <div className="ml-auto flex items-center gap-2">
-      <span role="status" className="font-script text-ink-2 italic max-md:sr-only">
-        {isWrong && changed ? 'It cannot be asked like that yet' : changed ? 'Not on the site yet' : 'As on the site'}
-      </span>
-      {changed ? (
-        <Button look="quiet" onClick={() => discard(site)}>
-          Undo it
-        </Button>
-      ) : null}
-      <Button look="main" disabled={!changed || isWrong || busy} onClick={put}>
-        Put on the site
-      </Button>
-    </div>
+    <PutOnSite
+      says={changed ? (isWrong ? 'It cannot be asked like that yet' : 'Not on the site yet') : 'As on the site'}
+      changes={Number(changed)}
+      isWrong={isWrong}
+      onUndo={() => discard(site)}
+      put={async () => {
+        const kept = await call(beforeRoutes.put, { params, body: { before: draft, number } });
+        isPut(site, kept.before, kept.number);
+        await isStale(beforeRoutes.get);
+      }}
+      clash={{
+        code: 'before_changed',
+        async takeUp() {
+          const theirs = await call(beforeRoutes.get, { params });
+          takeUp(site, theirs.before, theirs.number);
+        },
+      }}
+    />
   );
 }
 

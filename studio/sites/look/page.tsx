@@ -1,12 +1,11 @@
 import { lookRoutes } from '@kineta/contract';
-import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
-import { CallError, call, sentenceOf } from '../../shell/api.ts';
+import { useEffect } from 'react';
+import { call, sentenceOf } from '../../shell/api.ts';
 import { isStale } from '../../shell/query.ts';
-import { Button } from '../../ui/button.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { Preview } from '../preview/preview.tsx';
 import { useScene } from '../preview/scene.ts';
+import { PutOnSite } from '../put-on-site.tsx';
 import { SiteHead, useSite } from '../room.tsx';
 import { ByFlow } from './by-flow.tsx';
 import { Colour } from './colour.tsx';
@@ -16,57 +15,39 @@ import { EditedSite } from './rows.tsx';
 import { previewStates } from './states.ts';
 import { changesBetween, useLooks } from './store.ts';
 
-/** What is not on the site yet, and the ways to put it there or leave it. */
 function Changes({ site }: { site: string }) {
   const editing = useLooks(({ sites }) => sites[site]);
   const { discard, isPut, takeUp } = useLooks();
-  const [busy, setBusy] = useState(false);
-  const count = editing ? changesBetween(editing.base, editing.draft) : 0;
-  const wrong = Object.keys(editing?.mistakes ?? {}).length;
-  useEffect(() => {
-    if (count === 0) return;
-    const stay = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener('beforeunload', stay);
-    return () => removeEventListener('beforeunload', stay);
-  }, [count]);
   if (!editing) return null;
-  const put = async () => {
-    setBusy(true);
-    const params = { id: site };
-    try {
-      const { draft, number } = editing;
-      const kept = await call(lookRoutes.put, { params, body: { look: draft, number } });
-      isPut(site, kept.look, kept.number);
-      await isStale(lookRoutes.get);
-      toast.success('It is on the site.');
-    } catch (error) {
-      toast.error(sentenceOf(error));
-      if (error instanceof CallError && error.problem.code === 'look_changed') {
-        const theirs = await call(lookRoutes.get, { params });
-        takeUp(site, theirs.look, theirs.number);
-      }
-    } finally {
-      setBusy(false);
-    }
-  };
+  const { base, draft, number, mistakes } = editing;
+  const count = changesBetween(base, draft);
+  const wrong = Object.keys(mistakes).length;
+  const params = { id: site };
   return (
-    <div className="ml-auto flex items-center gap-2">
-      <span role="status" className="font-script text-ink-2 italic max-md:sr-only">
-        {wrong > 0
+    <PutOnSite
+      says={
+        wrong > 0
           ? `${wrong === 1 ? 'One value' : `${wrong} values`} cannot be taken yet`
           : count === 0
             ? 'As on the site'
-            : `${count === 1 ? 'One change' : `${count} changes`} not on the site yet`}
-      </span>
-      {count > 0 ? (
-        <Button look="quiet" onClick={() => discard(site)}>
-          Undo {count === 1 ? 'it' : 'them'}
-        </Button>
-      ) : null}
-      <Button look="main" disabled={count === 0 || wrong > 0 || busy} onClick={put}>
-        Put on the site
-      </Button>
-    </div>
+            : `${count === 1 ? 'One change' : `${count} changes`} not on the site yet`
+      }
+      changes={count}
+      isWrong={wrong > 0}
+      onUndo={() => discard(site)}
+      put={async () => {
+        const kept = await call(lookRoutes.put, { params, body: { look: draft, number } });
+        isPut(site, kept.look, kept.number);
+        await isStale(lookRoutes.get);
+      }}
+      clash={{
+        code: 'look_changed',
+        async takeUp() {
+          const theirs = await call(lookRoutes.get, { params });
+          takeUp(site, theirs.look, theirs.number);
+        },
+      }}
+    />
   );
 }
 
