@@ -26,9 +26,12 @@ const died = (pid: number) =>
 describe('the private database', () => {
   test('listens on loopback alone, and its account owns nothing else', async () => {
     const connection = connect(database.url, 2);
-    const [{ user, address }] = (await connection.query(`SELECT CURRENT_USER() AS user, @@bind_address AS address`, {
-      type: QueryTypes.SELECT,
-    })) as [{ user: string; address: string }];
+    const [{ user, address, tmp }] = (await connection.query(
+      `SELECT CURRENT_USER() AS user, @@bind_address AS address, @@tmpdir AS tmp`,
+      { type: QueryTypes.SELECT },
+    )) as [{ user: string; address: string; tmp: string }];
+    // Another that starts in this moment clears its own away, and not ours.
+    expect(tmp).toBe(join(home, 'mariadb'));
     expect(user).toBe('kineta@127.0.0.1');
     expect(address).toBe('127.0.0.1');
     await expect(connection.query('SELECT * FROM mysql.global_priv')).rejects.toThrow();

@@ -56,6 +56,7 @@ export async function spawnMariadb({
       '--no-defaults',
       `--user=${account}`,
       `--datadir=${data}`,
+      `--tmpdir=${home}`,
       '--bind-address=127.0.0.1',
       `--port=${port}`,
       `--socket=${socket}`,

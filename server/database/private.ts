@@ -91,6 +91,8 @@ function initialise(home: string, data: string): void {
       '--no-defaults',
       `--user=${account}`,
       `--datadir=${fresh}`,
+      // Its own, as whichever starts clears away what another at this moment has in one that they share.
+      `--tmpdir=${home}`,
       '--auth-root-authentication-method=socket',
       `--auth-root-socket-user=${isRoot ? 'root' : account}`,
       '--skip-test-db',
