@@ -138,6 +138,8 @@ export interface StudioNews extends ConnectionNews {
   presence(visitor: { conversation: string; here: boolean }): void;
   /** A flow, or somebody, has something to tell this workspace’s members. */
   notice(notice: Notice): void;
+  /** Somebody tries whether notices arrive. */
+  testNotice(notice: { id: string; by: string }): void;
   /** Somebody saved edits of a draft that is open here. */
   edits(saved: SavedEdits & { flow: string }): void;
   /** A flow has another edition live, or meets other sites’ visitors: by somebody, or by its time. */

@@ -4,9 +4,8 @@ import { Done, Instant, RowId, route } from './route.ts';
 /** Something that a flow tells members in the studio. */
 export const Notice = z.object({
   id: RowId,
-  /** Null of one that is sent to try whether notices arrive. */
-  conversation: RowId.nullable(),
-  /** The visitor whom it is about; empty when there is none. */
+  conversation: RowId,
+  /** The visitor whom it is about. */
   visitor: z.string(),
   /** The team that it is for; everyone when null. */
   team: RowId.nullable(),
@@ -14,6 +13,10 @@ export const Notice = z.object({
   at: Instant,
 });
 export type Notice = z.infer<typeof Notice>;
+
+/** A notice that tries whether notices arrive, and when it first came to a browser. */
+export const TestNotice = z.object({ id: RowId, at: Instant, arrivedAt: Instant.nullable() });
+export type TestNotice = z.infer<typeof TestNotice>;
 
 export const noticeRoutes = {
   list: route({
@@ -40,7 +43,14 @@ export const noticeRoutes = {
     path: '/api/notices/test',
     summary: 'Send a notice to everybody, to try whether notices arrive',
     access: 'lead',
-    reply: Notice,
+    reply: TestNotice,
+  }),
+  tested: route({
+    method: 'GET',
+    path: '/api/notices/test',
+    summary: 'The last notice that was sent to try whether notices arrive',
+    access: 'lead',
+    reply: z.object({ last: TestNotice.nullable() }),
   }),
   arrived: route({
     method: 'POST',

@@ -137,7 +137,8 @@ export class Host {
       changes.flow_id = other.flow;
       changes.edition_id = other.edition;
       edition = await editions.get(workspace, other.edition, transaction);
-      session = freshSession(carried(session.facts, edition));
+      const { before } = session;
+      session = { ...freshSession(carried(session.facts, edition)), ...(before ? { before } : {}) };
       happening = { event: 'opened' };
     }
     if (session.state === 'ended') to ??= { does: 'end' };

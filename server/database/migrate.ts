@@ -23,7 +23,7 @@ import { pages } from './migrations/0018-pages.ts';
 import { before } from './migrations/0019-before.ts';
 import { trials } from './migrations/0020-trials.ts';
 import { regions } from './migrations/0021-regions.ts';
-import { triedNotices } from './migrations/0022-notices.ts';
+import { testNotices } from './migrations/0022-notices.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -48,7 +48,7 @@ export const migrations: readonly Migration[] = [
   before,
   trials,
   regions,
-  triedNotices,
+  testNotices,
 ];
 
 /**

@@ -59,6 +59,10 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         90,
       ],
       [
+        "test notices",
+        400,
+      ],
+      [
         "orders that are done",
         30,
       ],

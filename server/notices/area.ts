@@ -1,13 +1,13 @@
 import type { Area } from '../house/area.ts';
 import { inParts } from '../house/person.ts';
 import { noticeListener } from './listener.ts';
-import { notices as table } from './model.ts';
-import { noticeDoors } from './routes.ts';
+import { notices as table, testNotices } from './model.ts';
+import { lastTest, noticeDoors } from './routes.ts';
 
 /** What members are told in the studio. */
 export const notices: Area = {
   name: 'notices',
-  tables: [table],
+  tables: [table, testNotices],
   doors: noticeDoors,
   personal: ({ tables }) => ({
     tell: ({ workspace, conversations }) => [
@@ -32,13 +32,18 @@ export const notices: Area = {
       days: 90,
       clear: (at, most) => tables.everywhere(table).remove({ at: { before: at } }, { most }),
     },
+    {
+      name: 'test notices',
+      days: 400,
+      clear: (at, most) => tables.everywhere(testNotices).remove({ at: { before: at } }, { most }),
+    },
   ],
   todo: ({ tables }) => [
     {
       code: 'a test notice',
       async look(workspace) {
-        const sent = await tables.in(workspace).of(table).all({ conversationId: null }, { by: 'id', most: 50 });
-        return { done: sent.some(({ arrivedAt }) => arrivedAt !== null) };
+        const last = await lastTest(tables, workspace);
+        return { done: last !== undefined && last.arrivedAt !== null };
       },
     },
   ],

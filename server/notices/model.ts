@@ -4,12 +4,17 @@ import { identity, instant, nullable, reference, table, text } from '../database
 export const notices = table('notices', {
   id: identity,
   workspaceId: reference(),
-  /** None when it was sent to try whether notices arrive. */
-  conversationId: nullable(reference()),
+  conversationId: reference(),
   /** The team that is told; everyone when null. */
   teamId: nullable(reference()),
   text: text(1_000),
   at: instant,
-  /** When such a one first came to a browser. */
+});
+
+/** What was sent to try whether notices arrive, and when it first came to a browser. */
+export const testNotices = table('test_notices', {
+  id: identity,
+  workspaceId: reference(),
+  at: instant,
   arrivedAt: nullable(instant),
 });

@@ -1,9 +1,10 @@
 import { type Notice, noticeRoutes, STUDIO_NAMESPACE } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
+import type { Tables } from '../database/rows.ts';
 import type { House } from '../house/house.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import { rooms } from '../live/rooms.ts';
-import { notices } from './model.ts';
+import { testNotices } from './model.ts';
 
 const LATEST = 50;
 
@@ -13,8 +14,8 @@ export function noticeDoors(doors: Doors, { database, tables, io }: House): void
     // Raw: one’s own teams decide which are meant, and each is called as its visitor is by now.
     const [rows, [member]] = await Promise.all([
       database.query<Omit<Notice, 'at'> & { at: Date }>(
-        `SELECT n.id, n.conversation_id AS conversation, COALESCE(c.visitor_name, '') AS visitor, n.team_id AS team, n.text, n.at
-         FROM notices n LEFT JOIN conversations c ON c.id = n.conversation_id
+        `SELECT n.id, n.conversation_id AS conversation, c.visitor_name AS visitor, n.team_id AS team, n.text, n.at
+         FROM notices n JOIN conversations c ON c.id = n.conversation_id
          WHERE n.workspace_id = :workspace
            AND (n.team_id IS NULL OR n.team_id IN (SELECT team_id FROM team_members WHERE member_id = :me))
          ORDER BY n.id DESC LIMIT ${LATEST}`,
@@ -37,15 +38,25 @@ export function noticeDoors(doors: Doors, { database, tables, io }: House): void
   });
   serve(doors, noticeRoutes.test, async (_, me) => {
     const at = new Date();
-    const row = { conversationId: null, teamId: null, text: `${me.name} tries whether notices arrive.`, at };
-    const id = await tables.in(me.workspace).of(notices).add(row);
-    const notice: Notice = { id, conversation: null, visitor: '', team: null, text: row.text, at: at.toISOString() };
-    io.of(STUDIO_NAMESPACE).to(rooms.workspace(me.workspace)).emit('notice', notice);
-    return notice;
+    const id = await tables.in(me.workspace).of(testNotices).add({ at });
+    io.of(STUDIO_NAMESPACE).to(rooms.workspace(me.workspace)).emit('testNotice', { id, by: me.name });
+    return { id, at: at.toISOString(), arrivedAt: null };
+  });
+  serve(doors, noticeRoutes.tested, async (_, me) => {
+    const last = await lastTest(tables, me.workspace);
+    return {
+      last: last ? { id: last.id, at: last.at.toISOString(), arrivedAt: last.arrivedAt?.toISOString() ?? null } : null,
+    };
   });
   serve(doors, noticeRoutes.arrived, async ({ body }, me) => {
-    const is = { id: body.id, conversationId: null, arrivedAt: null };
-    await tables.in(me.workspace).of(notices).change({ arrivedAt: new Date() }, is);
+    const rows = tables.in(me.workspace).of(testNotices);
+    await rows.change({ arrivedAt: new Date() }, { id: body.id, arrivedAt: null });
     return { ok: true as const };
   });
+}
+
+/** The newest notice that was sent to try whether they arrive; one that did before any that did not. */
+export async function lastTest(tables: Tables, workspace: string) {
+  const sent = await tables.in(workspace).of(testNotices).all({}, { by: 'at', newestFirst: true, most: 20 });
+  return sent.find(({ arrivedAt }) => arrivedAt !== null) ?? sent[0];
 }

@@ -58,7 +58,7 @@ test('what is to do is looked up where it is, line by line, and can be put away'
 
   // A notice that was sent counts when it has come to a browser, and only if it was one of ours.
   const { id } = (await lead.call(noticeRoutes.test)).reply;
-  expect((await lead.call(noticeRoutes.list)).reply.notices[0]).toMatchObject({ id, conversation: null, visitor: '' });
+  expect((await lead.call(noticeRoutes.tested)).reply.last).toMatchObject({ id, arrivedAt: null });
   expect(await isDone('a test notice')).toBe(false);
   const { lead: stranger } = await publishing(server, 'elsewhere');
   await stranger.call(noticeRoutes.arrived, { body: { id } });

@@ -21,7 +21,7 @@ export function WhoWaits() {
   }, []);
   return (
     <DayList title="Who waits" count={waiting} nothing="Nobody waits for a person.">
-      {conversations.slice(0, SHOWN).map(({ id, visitor, preview, team, waitingSince }) => {
+      {conversations.slice(0, SHOWN).map(({ id, visitor, preview, team, waitingSince, test }) => {
         const waited = waitingSince ? now - Date.parse(waitingSince) : 0;
         return (
           <DayRow key={id} mark={stretch(waited)}>
@@ -29,6 +29,7 @@ export function WhoWaits() {
               <span className="block truncate font-script font-semibold">{visitor}</span>
               <span className="block truncate font-script text-ink-2">{preview}</span>
             </Link>
+            {test ? <Pill tone="neutral">a test</Pill> : null}
             <Pill tone={waited > LONG ? 'wrong' : 'waits'}>{team ?? 'somebody'}</Pill>
           </DayRow>
         );

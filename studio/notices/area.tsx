@@ -7,7 +7,7 @@ import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
 import { NoticeBell } from './bell.tsx';
-import { addNotice, isMine, placeOf } from './store.ts';
+import { addNotice, isMine } from './store.ts';
 
 /** Tells what flows tell, wherever one is. */
 function Attendant() {
@@ -16,24 +16,26 @@ function Attendant() {
     const onNotice = (notice: Notice) => {
       if (!isMine(notice)) return;
       addNotice(notice);
-      if (notice.conversation === null) {
-        toast.success(notice.text, { description: 'It has come here.' });
-        // Not told, it only stands on Today as not having come.
-        call(noticeRoutes.arrived, { body: { id: notice.id } }).catch(() => {});
-        return;
-      }
       toast(notice.text, {
         description: notice.visitor,
-        action: { label: 'Open', onClick: () => void navigate(placeOf(notice)) },
+        action: { label: 'Open', onClick: () => void navigate(`/inbox/${notice.conversation}`) },
       });
     };
+    const onTest = async ({ id, by }: { id: string; by: string }) => {
+      toast.success(`${by} tries whether notices arrive.`, { description: 'It has come here.' });
+      // Not told, it only stands as not having come.
+      await call(noticeRoutes.arrived, { body: { id } }).catch(() => {});
+      await isStale(noticeRoutes.tested);
+    };
     live().on('notice', onNotice);
+    live().on('testNotice', onTest);
     const stop = useConnection.subscribe(
       (now, before) => now.epoch !== before.epoch && void isStale(noticeRoutes.list),
     );
     return () => {
       stop();
       live().off('notice', onNotice);
+      live().off('testNotice', onTest);
     };
   }, [navigate]);
   return null;

@@ -2,7 +2,7 @@ import { Bell } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { Link } from 'react-router';
 import { shortTime } from '../ui/time.ts';
-import { isAfter, markRead, placeOf, useNotices } from './store.ts';
+import { isAfter, markRead, useNotices } from './store.ts';
 
 /** How many notices are new, and the latest of them on request. */
 export function NoticeBell() {
@@ -35,12 +35,15 @@ export function NoticeBell() {
               {notices.map(notice => (
                 <li key={notice.id}>
                   <Popover.Close asChild>
-                    <Link to={placeOf(notice)} className="block rounded-md px-2 py-1.5 hover:bg-paper-2">
+                    <Link
+                      to={`/inbox/${notice.conversation}`}
+                      className="block rounded-md px-2 py-1.5 hover:bg-paper-2"
+                    >
                       <span className="flex items-baseline gap-2">
                         {isAfter(notice.id, read) ? (
                           <i className="size-2 shrink-0 rounded-full bg-ochre" role="img" aria-label="new" />
                         ) : null}
-                        <b className="min-w-0 flex-1 truncate font-semibold">{notice.visitor || 'A test'}</b>
+                        <b className="min-w-0 flex-1 truncate font-semibold">{notice.visitor}</b>
                         <time dateTime={notice.at} className="text-xs text-ink-2">
                           {shortTime(notice.at)}
                         </time>

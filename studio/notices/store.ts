@@ -17,10 +17,6 @@ export function isMine(notice: Notice): boolean {
   return account.teams.some(team => team.id === notice.team && team.members.includes(account.member.id));
 }
 
-/** Where what a notice tells of is seen. */
-export const placeOf = ({ conversation }: Notice): string =>
-  conversation === null ? '/notices' : `/inbox/${conversation}`;
-
 /** Identities grow, and are too large for numbers. */
 export function isAfter(id: string, other: string): boolean {
   return BigInt(id) > BigInt(other);

@@ -3,23 +3,24 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
+import { isStale, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { dayAndTime } from '../ui/time.ts';
-import { useNotices } from './store.ts';
 
 /** Who is told what flows tell, and whether that arrives. */
 export default function WhoIsTold() {
   const { member, members, teams } = useSignedIn();
-  const { notices } = useNotices();
+  const isLead = member.role === 'lead';
+  const { data } = useRoute(noticeRoutes.tested, {}, { wanted: isLead });
   const [busy, setBusy] = useState(false);
   useEffect(() => {
     document.title = 'Notices · Kineta';
   }, []);
-  const tried = notices.find(({ conversation }) => conversation === null);
   const send = async () => {
     setBusy(true);
     try {
       await call(noticeRoutes.test, {});
+      await isStale(noticeRoutes.tested);
     } catch (error) {
       toast.error(sentenceOf(error));
     } finally {
@@ -53,13 +54,17 @@ export default function WhoIsTold() {
             </div>
           ))}
         </dl>
-        {member.role === 'lead' ? (
+        {isLead ? (
           <div className="flex flex-wrap items-center gap-3">
             <Button look="main" disabled={busy} onClick={send}>
               Send a test notice
             </Button>
             <p role="status" className="text-ink-2">
-              {tried ? `The last one was sent ${dayAndTime(tried.at)}, and is at the bell.` : 'None was sent yet.'}
+              {!data?.last
+                ? 'None was sent yet.'
+                : data.last.arrivedAt
+                  ? `One arrived ${dayAndTime(data.last.arrivedAt)}.`
+                  : 'None has arrived yet: it needs somebody who has the studio open.'}
             </p>
           </div>
         ) : null}

@@ -88,9 +88,15 @@ const asSettled = ({ name, domains, language, zone, flow }: SiteDetail) => ({
 
 function SiteForm({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[] }) {
   const { workspace } = useSignedIn();
-  const form = useSentForm(Settled, asSettled(site), async ({ flow, ...rest }) => {
-    const body = { ...rest, ...(flow === site.flow ? {} : { flow }) };
-    form.reset(asSettled(await call(siteRoutes.change, { params: { id: site.id }, body })));
+  // Only what was changed here is sent: somebody else may have changed the rest meanwhile.
+  const [begun, setBegun] = useState(site);
+  const form = useSentForm(Settled, asSettled(begun), async written => {
+    const body = Object.fromEntries(
+      Object.entries(written).filter(([name, value]) => String(value) !== String(begun[name as keyof typeof written])),
+    );
+    const kept = await call(siteRoutes.change, { params: { id: site.id }, body });
+    setBegun(kept);
+    form.reset(asSettled(kept));
     await anew();
     toast.success('Saved.');
   });
@@ -136,7 +142,7 @@ function SiteForm({ site, flows }: { site: SiteDetail; flows: readonly FlowSumma
   );
 }
 
-function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[] }) {
+function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[] | undefined }) {
   const [asksKey, setAsksKey] = useState(false);
   const params = { id: site.id };
   const settle = async (work: () => Promise<unknown>) => {
@@ -155,7 +161,7 @@ function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[]
         {site.flow ? null : <span className="text-ink-2">Visitors meet no flow yet.</span>}
       </div>
       <Snippet site={site} />
-      <SiteForm site={site} flows={flows} />
+      {flows ? <SiteForm site={site} flows={flows} /> : <Skeleton lines={2} />}
       <div className="flex flex-wrap items-center gap-3">
         <Link to={`/sites/${site.id}/look`} className={buttonClass()}>
           How it looks<span className="sr-only"> on {site.name}</span>
@@ -203,8 +209,6 @@ function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[]
   );
 }
 
-const noFlows: readonly FlowSummary[] = [];
-
 /** The sites: which pages carry the chat, the line to paste, and whether it is alive there. */
 export default function Sites() {
   const { data, error } = useRoute(siteRoutes.list, {});
@@ -231,7 +235,7 @@ export default function Sites() {
             <NewSite />
             <ul aria-label="Sites" className="mt-6">
               {data.map(site => (
-                <Site key={site.id} site={site} flows={flows.data?.flows ?? noFlows} />
+                <Site key={site.id} site={site} flows={flows.data?.flows} />
               ))}
             </ul>
           </>

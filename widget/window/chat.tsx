@@ -103,10 +103,17 @@ export function Chat({
     };
   }, [feed, tellParent, takesFocus]);
 
-  // What is added below is to be seen, also when a part of it comes a moment later and makes room for itself.
+  // What is added below is to be seen, also when a part of it comes a moment later and makes room for itself; of a question
+  // that is higher than the chat, how it begins.
   const inside = useRef<HTMLDivElement>(null);
+  const asks = useRef(false);
+  asks.current = question !== undefined;
   useEffect(() => {
-    const observer = new ResizeObserver(() => log.current?.scrollTo({ top: log.current.scrollHeight }));
+    const observer = new ResizeObserver(() => {
+      const lines = inside.current!.querySelectorAll<HTMLElement>('.spoken');
+      const last = asks.current ? lines[lines.length - 1] : undefined;
+      log.current?.scrollTo({ top: last?.offsetTop ?? log.current.scrollHeight });
+    });
     if (inside.current) observer.observe(inside.current);
     return () => observer.disconnect();
   }, []);

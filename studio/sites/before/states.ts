@@ -9,6 +9,7 @@ import {
   repliedWith,
   worldOf,
 } from '@kineta/core';
+import { greeting } from '../look/states.ts';
 import { chatOf, type PreviewState, type Scene } from '../preview/scene.ts';
 
 type Reply = Extract<Event, { event: 'replied' }>;
@@ -25,7 +26,8 @@ function wrong({ details }: BeforeChat): Reply {
 function asked(before: BeforeChat, replies: readonly Reply[], scene: Scene) {
   const world = worldOf(plainSetting, scene.stage);
   let session = { ...freshSession(), before: { asked: before } } as ReturnType<typeof freshSession>;
-  const bodies: EntryBody[] = [];
+  // What the flow has asked by then.
+  const bodies: EntryBody[] = before.when === 'first message' ? greeting(scene) : [];
   const happen = (event: Event) => {
     const came = playBefore(session, event, world);
     session = came?.session ?? session;

@@ -24,19 +24,24 @@ interface Looked {
 
 /** The flow that is played, with the team that is waited for called as it is here. */
 const flowWith = (team: string): Flow => readFlow(sample.replace('"Team"', () => JSON.stringify(team || 'Team')));
+/** What was said and answered when these were the replies. */
+function said(replies: NonNullable<Looked['replies']>, { stage, team, speaker }: Scene): EntryBody[] {
+  const beats: Beat[] = replies.map(reply => ({ does: 'replies', ...reply }));
+  const { exchanges } = rehearse(flowWith(team), { setting: plainSetting, beats }, { ...stage, teams: [team] });
+  return exchanges.flatMap(({ beat, acts }, index): EntryBody[] => [
+    ...(beat?.does === 'replies' ? [repliedWith(beat, `looked-at-${index}`)] : []),
+    ...entriesOf(acts, speaker),
+  ]);
+}
+
+/** How the flow begins. */
+export const greeting = (scene: Scene): EntryBody[] => said([], scene);
+
 /** The chat as its visitor has it in a state. */
 const played =
   ({ replies = [], after, around }: Looked) =>
-  (scene: Scene): ChatState => {
-    const stage = { ...scene.stage, teams: [scene.team] };
-    const beats: Beat[] = replies.map(reply => ({ does: 'replies', ...reply }));
-    const { exchanges } = rehearse(flowWith(scene.team), { setting: plainSetting, beats }, stage);
-    const bodies = exchanges.flatMap(({ beat, acts }, index): EntryBody[] => [
-      ...(beat?.does === 'replies' ? [repliedWith(beat, `looked-at-${index}`)] : []),
-      ...entriesOf(acts, scene.speaker),
-    ]);
-    return chatOf([...bodies, ...(after?.(scene) ?? [])], scene, around);
-  };
+  (scene: Scene): ChatState =>
+    chatOf([...said(replies, scene), ...(after?.(scene) ?? [])], scene, around);
 
 /** A member takes a conversation that waits, and answers. */
 function taken({ person }: Scene): EntryBody[] {
