@@ -48,7 +48,7 @@ async function sideBySide(name: string, shots: readonly Buffer[]): Promise<void>
   const table = await browser.newPage({ viewport: { width: 1280, height: 700 } });
   const images = shots.map(shot => `<img src="data:image/png;base64,${shot.toString('base64')}">`);
   await table.setContent(
-    `<style>body{margin:0;padding:20px;display:flex;gap:20px;background:#e9e4d8}img{min-width:0;flex:1}</style>${images.join('')}`,
+    `<style>body{margin:0;padding:20px;display:flex;align-items:flex-start;justify-content:center;gap:20px;background:#e9e4d8}img{min-width:0;max-width:390px;flex:1}</style>${images.join('')}`,
   );
   await table.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
   await table.close();

@@ -196,9 +196,9 @@ test('one flow speaks under a name, a face and a heading of its own', async ({ b
   await openLook(hanne);
   const own = part(hanne, 'In one flow otherwise');
   await own.getByLabel('A flow with a name, face or heading of its own').selectOption({ label: 'First visit' });
-  await own.getByLabel('Name').fill('Wren');
+  await own.getByLabel('Name', { exact: true }).fill('Wren');
   await own.getByRole('button', { name: 'fern' }).click();
-  await own.getByLabel('Heading').fill('Warm houses');
+  await own.getByLabel('Heading', { exact: true }).fill('Warm houses');
   await put(hanne);
   const { chat } = await visit(browser, stack);
   await expect(chat.getByRole('heading', { name: 'Warm houses' })).toBeVisible();
