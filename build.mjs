@@ -21,10 +21,10 @@ const inside = {
 };
 
 /** What a command does not need is in chunks that it does not load: checking a flow loads no server. */
-const forNode = (name, entry, outdir) => {
+const forNode = (entries, outdir) => {
   rmSync(join(root, outdir), { recursive: true, force: true });
   return bundle({
-    entryPoints: { [name]: join(root, entry) },
+    entryPoints: Object.fromEntries(Object.entries(entries).map(([name, entry]) => [name, join(root, entry)])),
     outdir: join(root, outdir),
     chunkNames: '[name]-[hash]',
     splitting: true,
@@ -55,16 +55,19 @@ function pack(folder) {
 /** Below so many bytes packing saves nothing that would be felt. */
 const SMALL = 1_000;
 
-if (process.argv[2] === 'bench') await forNode('bench', 'e2e/bench/bench.ts', 'e2e/dist');
+if (process.argv[2] === 'bench')
+  await forNode({ bench: 'e2e/bench/bench.ts', attacker: 'e2e/bench/attacker.ts' }, 'e2e/dist');
 else {
   await Promise.all([
-    forNode('kineta', 'server/cli/kineta.ts', 'server/dist'),
-    forNode('demo', 'demo/command.ts', 'demo/dist'),
+    forNode({ kineta: 'server/cli/kineta.ts' }, 'server/dist'),
+    forNode({ demo: 'demo/command.ts' }, 'demo/dist'),
   ]);
   await forBrowsers('widget', 'vite.config.ts');
   await forBrowsers('widget', 'vite.rehearsal.config.ts');
   await forBrowsers('widget', 'vite.preview.config.ts');
   await forBrowsers('widget', 'vite.loader.config.ts');
+  await forBrowsers('widget', 'vite.as-page.config.ts');
+  await forBrowsers('widget', 'vite.font.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
   // The picker of emoji fetches these two when it is first opened.
   for (const file of ['data.json', 'messages.json'])

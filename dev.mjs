@@ -34,12 +34,14 @@ for (const configFile of [
   'vite.rehearsal.config.ts',
   'vite.preview.config.ts',
   'vite.loader.config.ts',
+  'vite.as-page.config.ts',
+  'vite.font.config.ts',
 ])
   await build({
     root: join(root, 'widget'),
     configFile: join(root, 'widget', configFile),
     logLevel: 'warn',
-    // Three builds share a folder: built anew, none takes away what is another’s.
+    // These builds share a folder: built anew, none takes away what is another’s.
     build: { watch: {}, emptyOutDir: false },
   });
 

@@ -62,6 +62,22 @@ export type InboxList = z.infer<typeof InboxList>;
 export const InboxCounts = z.record(InboxList.exclude(['done']), z.int());
 export type InboxCounts = z.infer<typeof InboxCounts>;
 
+/** What was missed in a conversation: what the visitor said in vain, or that they waited for nobody. */
+export const MissedLine = z.object({
+  conversation: RowId,
+  /** The number of the entry that tells of it. */
+  number: z.int(),
+  /** Why it was missed; its words are the studio’s. */
+  code: z.string(),
+  visitor: z.string(),
+  /** What the visitor had said last. */
+  said: z.string(),
+  at: Instant,
+});
+export type MissedLine = z.infer<typeof MissedLine>;
+export const Missed = z.object({ missed: z.array(MissedLine), count: z.int() });
+export type Missed = z.infer<typeof Missed>;
+
 const Text = z
   .string()
   .trim()
@@ -101,6 +117,13 @@ export const conversationRoutes = {
     params: ById,
     query: z.strictObject({ after: z.coerce.number().int().min(0).optional() }),
     reply: ConversationDetail,
+  }),
+  missed: route({
+    method: 'GET',
+    path: '/api/missed',
+    summary: 'What was missed today, the newest first, and how much it was',
+    access: 'member',
+    reply: Missed,
   }),
   take: acts('take', 'Take a conversation; the flow is quiet from then on'),
   handBack: acts('hand-back', 'Give the conversation back to the flow'),

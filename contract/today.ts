@@ -12,7 +12,10 @@ export const TodoLine = z.object({
 });
 export type TodoLine = z.infer<typeof TodoLine>;
 
-/** One figure of the day so far, beside what it usually is by this hour of such a weekday; null without such days. */
+/**
+ * One figure of the day so far, beside what it usually is by this hour of such a weekday; null without such days, and of
+ * what is counted at this moment.
+ */
 export const DayFigure = z.object({ code: z.string(), count: z.int(), usual: z.number().nullable() });
 export type DayFigure = z.infer<typeof DayFigure>;
 

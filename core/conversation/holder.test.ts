@@ -89,6 +89,16 @@ describe('what a member does', () => {
     expect(told(commanded(states[state], commands[command]!, giver, NOW))).toBe(expected);
   });
 
+  test('who closes it while the visitor waits leaves that in the log', () => {
+    const entriesOf = (state: State) => {
+      const held = commanded(states[state], { does: 'close' }, state === 'priyas' ? priya : sam, NOW);
+      return 'refused' in held ? held.refused : held.entries;
+    };
+    expect(entriesOf('waiting')).toEqual([{ kind: 'done', member: { id: sam.id, name: sam.name }, waiting: true }]);
+    for (const state of ['led', 'priyas'] as const)
+      expect(entriesOf(state)).toEqual([expect.not.objectContaining({ waiting: true })]);
+  });
+
   test('two at the same instant: the second finds it with the first', () => {
     const first = commanded(waiting, { does: 'take' }, priya, NOW);
     if ('refused' in first) throw new Error(first.refused);

@@ -146,7 +146,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (holding.holder === 'done') return still(holding);
       return {
         ...still({ ...holding, holder: 'done', since: null, away: true }),
-        entries: [{ kind: done.kind, member }],
+        entries: [{ kind: done.kind, member, ...(holding.holder === 'waiting' ? { waiting: true as const } : {}) }],
       };
   }
 }

@@ -33,6 +33,8 @@ export interface LauncherDress {
   picture: string;
   /** The devices that it shows on, by their first letters: computer, tablet, phone. */
   devices: string;
+  /** Whether the page’s own font is handed on to the chat. */
+  asPage: boolean;
 }
 
 /** How many faces a window is told of. */
@@ -120,6 +122,9 @@ const shapes: Readonly<Record<Look['launcher']['shape'], string>> = {
 const PICTURE = 'img{width:28px;height:28px;border-radius:50%;margin-inline-start:-8px;object-fit:cover}';
 const WHOLE_PICTURE = 'img{width:100%;height:100%;border-radius:50%;object-fit:cover}';
 
+/** The page’s font stands at the root of the chat, where the page sets it. */
+const AS_PAGE = 'button{font-family:inherit}';
+
 function standing({ side, edge, up, size, corners, chat }: Standing, shape: Look['launcher']['shape']): Properties {
   const at = (left: string, right: string): [string, string] => (side === 'left' ? [right, left] : [left, right]);
   const [left, right] = at('auto', px(edge));
@@ -168,6 +173,7 @@ function standing({ side, edge, up, size, corners, chat }: Standing, shape: Look
  */
 export function launcherDress(look: Look, words: string): LauncherDress {
   const { launcher, standing: stands, shows } = look;
+  const asPage = look.font === 'page';
   const face = faceAddress(look.voice.face);
   const wide = standing(stands.wide, launcher.shape);
   const onPhones = Object.entries(standing(stands.phone, launcher.shape)).filter(
@@ -189,12 +195,13 @@ export function launcherDress(look: Look, words: string): LauncherDress {
   return {
     style: `${base}@media${PHONES}{${written(':host', Object.fromEntries(onPhones))}}${
       !isFace ? '' : launcher.shape === 'round' ? WHOLE_PICTURE : PICTURE
-    }${shapes[launcher.shape]}`,
+    }${shapes[launcher.shape]}${asPage ? AS_PAGE : ''}`,
     words: launcher.words || words,
     picture,
     devices: (['computer', 'tablet', 'phone'] as const)
       .filter(device => shows[device])
       .map(device => device[0])
       .join(''),
+    asPage,
   };
 }

@@ -14,7 +14,7 @@ const PORT = 4_479;
 /** Who only wants to chat, how often each replies, and for how long that is looked at, in milliseconds. */
 const NORMAL = 12;
 const EVERY = 700;
-const LOOKED_AT = 8_000;
+const LOOKED_AT = 16_000;
 /** How much slower an attack may make it for them. */
 const MOST = 2;
 
@@ -45,7 +45,7 @@ async function attacked(
   talkers: readonly Talker[],
 ): Promise<{ times: number[]; tally: Tally }> {
   // Attackers have machines of their own: what theirs is busy with is not to be taken from the server’s.
-  const attacker = spawn('nice', ['-n', '19', 'node_modules/.bin/tsx', 'e2e/bench/attacker.ts', name], {
+  const attacker = spawn('nice', ['-n', '19', 'node', 'e2e/dist/attacker.js', name], {
     cwd: root,
     env: { ...process.env, TARGET: JSON.stringify(target) },
     stdio: ['pipe', 'pipe', 'inherit'],

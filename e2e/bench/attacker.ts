@@ -1,4 +1,4 @@
-/** `attacker.ts NAME`: one attack in a process of its own, until its input ends; then it says how it went. */
+/** `attacker.js NAME`: one attack in a process of its own, until its input ends; then it says how it went. */
 import { attacks, type Tally, type Target } from './attacks.ts';
 
 const name = process.argv[2] ?? '';

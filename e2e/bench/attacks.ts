@@ -59,11 +59,16 @@ async function withLongLog(target: Target): Promise<{ socket: Socket; pass: unkn
   return { socket, pass: visitor };
 }
 
-function send(url: string, path: string, body: string): Promise<number> {
+function send(
+  url: string,
+  path: string,
+  body: string | Buffer,
+  about: Record<string, string> = { 'content-type': 'application/json' },
+): Promise<number> {
   return new Promise(resolve => {
     const { hostname, port } = new URL(url);
     const sent = request(
-      { hostname, port, path, method: 'POST', headers: { ...FROM, 'content-type': 'application/json' }, agent: false },
+      { hostname, port, path, method: 'POST', headers: { ...FROM, ...about }, agent: false },
       answer => {
         answer.resume();
         answer.on('end', () => resolve(answer.statusCode ?? 0));
@@ -195,18 +200,14 @@ export const attacks: Readonly<Record<string, Attack>> = {
     await several(8, async () => {
       while (on()) {
         tally.tried++;
-        const headers = {
-          ...FROM,
+        const about = {
           'content-type': 'application/octet-stream',
           'x-kineta-boarding': target.boarding,
           'x-kineta-visitor': `${id}.${secret}`,
           'x-kineta-name': 'large.png',
         };
-        const sent = await fetch(`${target.url}/w/bench-key/files`, { method: 'POST', headers, body: png }).catch(
-          () => undefined,
-        );
-        if (sent?.ok) tally.through++;
-        await sent?.arrayBuffer().catch(() => undefined);
+        // The same memory each time: what the attackers’ machine is busy with is not what is measured.
+        if ((await send(target.url, '/w/bench-key/files', png, about)) === 200) tally.through++;
       }
     });
     socket.close();

@@ -126,3 +126,32 @@ test('an agent answers from a phone', async ({ browser, stack }) => {
   await tom.getByRole('link', { name: 'Back to the list' }).click();
   await expect(tom.getByRole('button', { name: /^Mine/ })).toBeVisible();
 });
+
+test('what was missed stands under Today, and so do the conversations now; each leads to its place', async ({
+  browser,
+  stack,
+}) => {
+  const { chat, pick, say } = await visit(browser, stack);
+  await pick('Price a heat pump');
+  await chat.getByText('What sort of home is it?').waitFor();
+  await say('Something by the water');
+  await chat.getByText('Which of these fits best?').waitFor();
+  await say('A lighthouse, you could call it');
+  await chat.getByText('Do you own it?').waitFor();
+
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.getByRole('link', { name: 'Today' }).click();
+  const missed = hanne.getByRole('list', { name: 'Missed today' });
+  await expect(async () => {
+    await hanne.reload();
+    await expect(missed.getByText('“A lighthouse, you could call it”')).toBeVisible({ timeout: 2_000 });
+  }).toPass();
+  await expect(missed.getByRole('listitem').first()).toContainText('not understood');
+  await missed.getByRole('link', { name: /A lighthouse/ }).click();
+  await expect(logOf(hanne).getByText('No answer was understood in 2 tries.')).toBeVisible();
+
+  await hanne.getByRole('link', { name: 'Today' }).click();
+  await hanne.getByRole('link', { name: 'Conversations now' }).click();
+  await expect(hanne.getByRole('button', { name: /^Flow-led/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(hanne.getByRole('list', { name: 'Flow-led' }).getByText('Do you own it?').first()).toBeVisible();
+});

@@ -1,4 +1,6 @@
-import { createServer } from 'node:http';
+import { readFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { createRequire } from 'node:module';
 import type { AddressInfo } from 'node:net';
 import type { Page } from '@playwright/test';
 import {
@@ -17,6 +19,7 @@ import {
   visitOn,
 } from './stack.ts';
 
+const require = createRequire(import.meta.url);
 const still = { reducedMotion: 'reduce' as const };
 
 /** A page with Brackenrow’s chat and with scripts of its own, which run before it. */
@@ -289,4 +292,86 @@ test('a file is dropped on the chat, or pasted into it', async ({ browser, stack
   await give('paste', 'landing.png', point.toString('base64'));
   await expect(chat.getByText('Waiting for somebody from Aftercare.')).toBeVisible();
   await firstVisitAgain(hanne);
+});
+
+test('the chat is set in the page’s own web font, and in the next that it names where the page may not hand it on', async ({
+  browser,
+  stack,
+}) => {
+  const font = readFileSync(
+    require.resolve('@fontsource-variable/source-serif-4/files/source-serif-4-latin-wght-normal.woff2'),
+  );
+  const faces = "@font-face{font-family:'Tarrow Serif';src:url(/tarrow.woff2) format('woff2');font-weight:200 900}";
+  const here = (server: Server) => `http://localhost:${(server.address() as AddressInfo).port}/`;
+  const listening = (server: Server) => new Promise<void>(done => server.listen(0, '127.0.0.1', done));
+  // A style sheet from elsewhere may be used by a page, but not be read by it.
+  const elsewhere = createServer(({ url }, response) =>
+    response
+      .writeHead(200, {
+        'content-type': url === '/faces.css' ? 'text/css' : 'font/woff2',
+        'access-control-allow-origin': '*',
+      })
+      .end(url === '/faces.css' ? faces : font),
+  );
+  await listening(elsewhere);
+  const site = createServer(({ url }, response) => {
+    if (url === '/tarrow.woff2') return response.writeHead(200, { 'content-type': 'font/woff2' }).end(font);
+    const policy = `default-src 'none'; script-src ${stack.url}; frame-src ${stack.url}; font-src 'self'; style-src 'unsafe-inline'`;
+    return response
+      .writeHead(200, {
+        'content-type': 'text/html; charset=utf-8',
+        ...(url === '/strict' ? { 'content-security-policy': policy } : {}),
+      })
+      .end(
+        `<!doctype html><title>Warm houses</title>${
+          url === '/elsewhere'
+            ? `<link rel="stylesheet" href="${here(elsewhere)}faces.css">`
+            : `<style>${faces}</style>`
+        }<style>body{font-family:'Tarrow Serif',Georgia,serif}</style><main>The page</main><script async src="${stack.url}/w/brackenrow-demo.js"></script>`,
+      );
+  });
+  await listening(site);
+  const hanne = await studio(browser, stack, people.lead);
+  await allow(hanne, here(site));
+  const setFont = async (name: string) => {
+    await hanne.getByRole('link', { name: 'Site', exact: true }).click();
+    await hanne.getByRole('link', { name: 'How it looks on brackenrow.example' }).click();
+    await hanne.getByRole('region', { name: 'The voice', exact: true }).getByLabel('Font').selectOption(name);
+    await hanne.getByRole('button', { name: 'Put on the site' }).click();
+    await expect(hanne.getByText('As on the site')).toBeVisible();
+  };
+  await setFont('The page’s own');
+
+  const worn = async (path: string) => {
+    const page = await newWindow(browser, still);
+    const errors: string[] = [];
+    page.on('pageerror', error => errors.push(error.message));
+    await page.goto(here(site) + path);
+    const launcher = page.getByRole('button', { name: 'Ask Robin' });
+    await expect(launcher).toHaveCSS('font-family', /^"Tarrow Serif", Georgia/);
+    await launcher.click();
+    await visitOn(page).chat.getByRole('button', { name: 'Price a heat pump' }).waitFor();
+    const frame = page.frames().find(one => one.url().includes('/window'))!;
+    return {
+      errors,
+      faces: () => frame.evaluate(() => [...document.fonts].map(({ family, status }) => `${family} ${status}`)),
+      body: await frame.evaluate(() => getComputedStyle(document.body).fontFamily),
+    };
+  };
+  for (const path of ['', 'elsewhere']) {
+    const { body, faces: given, errors } = await worn(path);
+    expect(body).toMatch(/^"Tarrow Serif", Georgia/);
+    await expect.poll(given).toEqual([expect.stringMatching(/^"?Tarrow Serif"? loaded$/)]);
+    expect(errors).toEqual([]);
+  }
+  const strict = await worn('strict');
+  expect(strict.body).toMatch(/^"Tarrow Serif", Georgia/);
+  expect(await strict.faces()).toEqual([]);
+  expect(strict.errors).toEqual([]);
+
+  await setFont('Ours');
+  for (const server of [elsewhere, site]) {
+    server.closeAllConnections();
+    server.close();
+  }
 });

@@ -10,7 +10,15 @@ import { startFlow } from './effects/start-flow.ts';
 import { timer } from './effects/timer.ts';
 import { Host } from './host.ts';
 import { leavers } from './leavers.ts';
-import { entries, readings, conversations as table, timers as timerTable, visitors as visitorTable } from './model.ts';
+import { missedListener } from './missed.ts';
+import {
+  entries,
+  missed,
+  readings,
+  conversations as table,
+  timers as timerTable,
+  visitors as visitorTable,
+} from './model.ts';
 import { personal } from './personal.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
@@ -22,6 +30,8 @@ import { watching } from './watching.ts';
 
 /** As so many visitors one person may have come; a browser that keeps nothing is a new one each time. */
 const MOST_VISITORS = 2_000;
+/** A conversation goes on now when something was said in it within so many milliseconds. */
+const NOW = 600_000;
 
 interface Parts {
   host: Host;
@@ -50,7 +60,7 @@ function partsOf(house: House): Parts {
 /** What is said between visitors, flows and people. */
 export const conversations: Area = {
   name: 'conversations',
-  tables: [table, visitorTable, entries, readings, timerTable],
+  tables: [table, visitorTable, entries, readings, timerTable, missed],
   offers: house => ({
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
     conversations: {
@@ -102,7 +112,7 @@ export const conversations: Area = {
   }),
   doors(doors, house) {
     const { agents, announcer } = partsOf(house);
-    conversationDoors(doors, agents, announcer);
+    conversationDoors(doors, house, agents, announcer);
   },
   todo: ({ tables }) => [
     {
@@ -123,6 +133,18 @@ export const conversations: Area = {
         return Number(row?.count ?? 0);
       },
     },
+    {
+      code: 'conversations now',
+      async now(workspace) {
+        // Raw: a stretch of an index for each holder.
+        const [row] = await database.query<{ count: string }>(
+          `SELECT COUNT(*) AS count FROM conversations
+           WHERE workspace_id = :workspace AND holder IN ('flow', 'waiting', 'agent') AND last_at >= :since AND is_test = 0`,
+          { replacements: { workspace, since: new Date(Date.now() - NOW) }, type: QueryTypes.SELECT },
+        );
+        return Number(row?.count ?? 0);
+      },
+    },
   ],
   effects: house => [handOver, end, startFlow, timer(house)],
   duties(house) {
@@ -131,7 +153,14 @@ export const conversations: Area = {
   },
   personal,
   measures: ({ database }) => [timerLag(database)],
-  listeners: house => [leavers(house, partsOf(house).announcer)],
+  listeners: house => [leavers(house, partsOf(house).announcer), missedListener(house)],
+  keeps: ({ tables }) => [
+    {
+      name: 'what was missed',
+      days: 35,
+      clear: (at, most) => tables.everywhere(missed).remove({ at: { before: at } }, { most }),
+    },
+  ],
   studio: (socket, me, house) => watching(socket, me, house, partsOf(house).announcer),
   open(house) {
     const { visitors, announcer } = partsOf(house);

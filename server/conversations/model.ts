@@ -88,6 +88,15 @@ export const timers = table('timers', {
   tries: usually(integer),
 });
 
+/** What visitors said in vain, and who waited for nobody; by the entry that tells of it. */
+export const missed = table('missed', {
+  conversationId: partOfKey(reference(() => conversations)),
+  number: partOfKey(integer),
+  workspaceId: reference(),
+  code: text(30),
+  at: instant,
+});
+
 /** A conversation’s row as the hot paths read it. */
 export interface ConversationRow {
   id: string;

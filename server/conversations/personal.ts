@@ -2,7 +2,7 @@ import { QueryTypes } from 'sequelize';
 import type { House } from '../house/house.ts';
 import { inParts, type Personal } from '../house/person.ts';
 import { readLog } from './log.ts';
-import { conversations, entries, readings, timers, visitors } from './model.ts';
+import { conversations, entries, missed, readings, timers, visitors } from './model.ts';
 
 const LINES = 500;
 
@@ -49,6 +49,7 @@ export function personal({ tables, database }: House): Personal {
         const conversationId = [...ids];
         await rows.of(readings).remove({ conversationId }, { transaction });
         await rows.of(timers).remove({ conversationId }, { transaction });
+        await rows.of(missed).remove({ conversationId }, { transaction });
         await rows.of(entries).remove({ conversationId }, { transaction });
         await rows.of(conversations).remove({ id: conversationId }, { transaction });
       }

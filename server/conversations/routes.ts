@@ -1,11 +1,13 @@
 import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
+import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import type { AgentService } from './agents.ts';
 import type { Announcer } from './announcer.ts';
 import type { Appended } from './log.ts';
+import { missedToday } from './missed.ts';
 
-export function conversationDoors(doors: Doors, agents: AgentService, announcer: Announcer): void {
+export function conversationDoors(doors: Doors, house: House, agents: AgentService, announcer: Announcer): void {
   const tell = async (work: Promise<Appended>): Promise<ConversationSummary> => announcer.announce(await work);
   const written = (route: typeof conversationRoutes.take, act: (me: SignedIn, id: string) => Promise<Appended>): void =>
     serve(doors, route, ({ params }, me) => tell(act(me, params.id)));
@@ -15,6 +17,7 @@ export function conversationDoors(doors: Doors, agents: AgentService, announcer:
     const [detail, here] = await Promise.all([agents.get(me, params.id, query.after), announcer.isHere(params.id)]);
     return { ...detail, here };
   });
+  serve(doors, conversationRoutes.missed, (_, me) => missedToday(house, me.workspace));
   written(conversationRoutes.take, (me, id) => agents.take(me, id));
   written(conversationRoutes.handBack, (me, id) => agents.handBack(me, id));
   written(conversationRoutes.done, (me, id) => agents.done(me, id));

@@ -24,6 +24,7 @@ import { before } from './migrations/0019-before.ts';
 import { trials } from './migrations/0020-trials.ts';
 import { regions } from './migrations/0021-regions.ts';
 import { testNotices } from './migrations/0022-notices.ts';
+import { missed } from './migrations/0023-missed.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -49,6 +50,7 @@ export const migrations: readonly Migration[] = [
   trials,
   regions,
   testNotices,
+  missed,
 ];
 
 /**

@@ -42,6 +42,7 @@ export class Loaders {
   private readonly house: Pick<House, 'ports' | 'options'>;
   private readonly looks: Looks;
   private readonly file: () => string;
+  private readonly asPage: () => string;
   private readonly kept = new LRUCache<string, Promise<Loaded>>({ max: 1_000, ttl: FRESH_FOR });
   private readonly written = new LRUCache<string, Loaded>({ max: 1_000, ttl: FRESH_FOR });
 
@@ -49,6 +50,7 @@ export class Loaders {
     this.house = house;
     this.looks = looks;
     this.file = fileOf(join(house.options.files.widget, 'loader.js'), house.options.development);
+    this.asPage = fileOf(join(house.options.files.widget, 'as-page.js'), house.options.development);
   }
 
   /** @throws {ProblemError} `unknown_site` */
@@ -83,14 +85,15 @@ export class Loaders {
 
   private async write(site: Site): Promise<string> {
     if (site.off) return '// The chat is switched off.';
-    const { style, words, picture, devices, closed } = await this.looks.launcher(site, launcherWords);
+    const { style, words, picture, devices, closed, asPage } = await this.looks.launcher(site, launcherWords);
     const isShut = !closed && !(await this.isOpen(site.workspace));
-    return filled(this.file(), {
+    const loader = filled(this.file(), {
       STYLE: style,
       LABEL: escaped(words),
       PICTURE: picture,
       DEVICES: isShut ? '' : devices,
     });
+    return asPage ? `${loader};${this.asPage()}` : loader;
   }
 
   private async isOpen(workspace: string): Promise<boolean> {

@@ -105,6 +105,19 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks,
   const preview = fileOf(join(files, 'preview.html'), options.development);
 
   doors.often.push((request, response) => answerLoader(request, response, loaders));
+  // Asked for as a module by pages whose chat is set in their own font; shorter than any site’s key, so it is none.
+  const fonts = fileOf(join(files, 'fonts.js'), options.development);
+  doors.router.get('/w/fonts.js', (_, response) => {
+    response
+      .set({
+        'Access-Control-Allow-Origin': '*',
+        'Cache-Control': 'public, max-age=86400',
+        'Cross-Origin-Resource-Policy': 'cross-origin',
+      })
+      .type('js')
+      .send(fonts());
+  });
+
   doors.router.get('/w/:key.js', async (request, response) => {
     try {
       const { site, text, etag } = await loaders.of(request.params.key);

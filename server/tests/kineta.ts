@@ -47,6 +47,8 @@ function builtFiles(): { studio: string; widget: string } {
     mkdirSync(part, { recursive: true });
   writeFileSync(join(studio, 'index.html'), '<!doctype html><title>Kineta</title>');
   writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;// on `%DEVICES%`');
+  writeFileSync(join(widget, 'as-page.js'), '/* as the page */');
+  writeFileSync(join(widget, 'fonts.js'), 'export {};');
   writeFileSync(
     join(widget, 'window.html'),
     '<!doctype html><head></head><body data-boarding="%BOARDING%" data-origin="%ORIGIN%" data-dress="%DRESS%">',

@@ -30,7 +30,10 @@ export async function todayOf({ ports, areas, ...house }: House, me: SignedIn, n
       }),
     ),
     Promise.all(
-      counts.map(async ({ code, count }) => {
+      counts.map(async one => {
+        const { code } = one;
+        if ('now' in one) return { code, count: await one.now(me.workspace), usual: null };
+        const { count } = one;
         const [today, ...usual] = await Promise.all([
           count(me.workspace, since.toJSDate(), at.toJSDate()),
           // By the clock on the wall: a day on which it is changed is as long as another up to a time of it.

@@ -5,6 +5,7 @@ import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
 import { chime } from './chime.ts';
 import { replyKeys } from './keys.ts';
+import { MissedToday } from './missed-today.tsx';
 import { showChange, useConversations, useCounts } from './store.ts';
 import { WhoWaits } from './who-waits.tsx';
 
@@ -66,8 +67,20 @@ export const inbox: Area = {
       to: '/inbox',
     }),
   },
-  day: { conversations: 'Conversations' },
-  OnToday: WhoWaits,
+  day: {
+    conversations: { name: 'Conversations', to: '/inbox?list=done' },
+    'conversations now': {
+      name: 'Conversations now',
+      says: 'Something was said in the last ten minutes',
+      to: '/inbox?list=flow-led',
+    },
+  },
+  OnToday: () => (
+    <>
+      <WhoWaits />
+      <MissedToday />
+    </>
+  ),
   useBadge: () => useCounts().waiting,
   Attendant,
 };

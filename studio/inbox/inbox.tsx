@@ -1,8 +1,8 @@
-import type { ConversationSummary, InboxList } from '@kineta/contract';
+import { type ConversationSummary, InboxList } from '@kineta/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Bell, BellOff } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { useReachesEnd } from '../shell/pages.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
@@ -124,8 +124,18 @@ function List({ chosen }: { chosen: string | undefined }) {
   );
 }
 
+/** A link may say which list is meant, as Today’s do. */
+function useListOfLink(): void {
+  const [params] = useSearchParams();
+  const meant = InboxList.safeParse(params.get('list')).data;
+  useEffect(() => {
+    if (meant) useInbox.setState({ list: meant });
+  }, [meant]);
+}
+
 export default function Inbox() {
   const { id } = useParams();
+  useListOfLink();
   const list = useInbox(state => state.list);
   const counts = useCounts();
   const [muted, setMutedHere] = useState(isMuted);

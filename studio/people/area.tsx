@@ -3,6 +3,6 @@ import type { Area } from '../shell/area.ts';
 export const people: Area = {
   name: 'People',
   path: '/people',
-  day: { emails: 'Emails given' },
+  day: { emails: { name: 'Emails given', to: '/people' } },
   screens: [{ path: '/people', load: () => import('./people.tsx') }],
 };

@@ -9,6 +9,14 @@ export interface TodoWords {
   to: string;
 }
 
+export interface DayWords {
+  name: string;
+  /** What is counted, where the name leaves it open. */
+  says?: string;
+  /** Where those that are counted stand. */
+  to: string;
+}
+
 /** What stands at a path; the module is loaded when it is first opened. */
 export interface Screen {
   path: string;
@@ -32,8 +40,8 @@ export interface Area {
   todo?: Readonly<Record<string, (about: TodoLine['about'], done: boolean) => TodoWords>>;
   /** What of its own waits or needs a look, shown on Today. */
   OnToday?: ComponentType;
-  /** What its figures of the day are called, by their codes. */
-  day?: Readonly<Record<string, string>>;
+  /** How its figures of the day are told, by their codes. */
+  day?: Readonly<Record<string, DayWords>>;
   /** Offers what it has in the command menu, beside its name; loaded when that is opened, and shows nothing. */
   Commands?: ComponentType;
   /** The keys of its places, for the sheet of all keys. */

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import { areas } from '../areas.ts';
 import { call, sentenceOf } from '../shell/api.ts';
-import type { TodoWords } from '../shell/area.ts';
+import type { DayWords, TodoWords } from '../shell/area.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { TryIt } from '../trial/try-it.tsx';
 import { DayList } from '../ui/day-list.tsx';
@@ -18,7 +18,10 @@ function wordsOf({ code, about, done }: TodoLine): TodoWords | undefined {
   for (const { todo } of areas) if (todo && Object.hasOwn(todo, code)) return todo[code]!(about, done);
   return undefined;
 }
-const nameOf = (code: string): string => areas.map(({ day }) => day?.[code]).find(name => name !== undefined) ?? code;
+const figureOf = (code: string): DayWords | undefined => {
+  for (const { day } of areas) if (day && Object.hasOwn(day, code)) return day[code];
+  return undefined;
+};
 
 async function putAway(code: string, away: boolean): Promise<void> {
   try {
@@ -89,15 +92,22 @@ function SoFar({ figures, weekday, language }: Pick<Day, 'figures'> & { weekday:
   const hasUsual = figures.some(({ usual }) => usual !== null);
   return (
     <DayList title="So far" count={hasUsual ? `beside a usual ${weekday}` : ''}>
-      {figures.map(({ code, count, usual }) => (
-        <li key={code} className="flex items-start gap-3 border-b border-rule py-2.5">
-          <div className="min-w-0 flex-1">
-            <p>{nameOf(code)}</p>
-            {usual === null ? null : <p className="text-xs text-ink-2">{number.format(usual)} by this hour</p>}
-          </div>
-          <span className="font-script text-xl font-semibold">{number.format(count)}</span>
-        </li>
-      ))}
+      {figures.map(({ code, count, usual }) => {
+        const words = figureOf(code);
+        if (!words) return null;
+        return (
+          <li key={code} className="flex items-start gap-3 border-b border-rule py-2.5">
+            <div className="min-w-0 flex-1">
+              <Link to={words.to} className="hover:underline">
+                {words.name}
+              </Link>
+              {words.says ? <p className="text-xs text-ink-2">{words.says}</p> : null}
+              {usual === null ? null : <p className="text-xs text-ink-2">{number.format(usual)} by this hour</p>}
+            </div>
+            <span className="font-script text-xl font-semibold">{number.format(count)}</span>
+          </li>
+        );
+      })}
     </DayList>
   );
 }

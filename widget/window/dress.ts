@@ -26,5 +26,7 @@ const PLAIN_FONT = /^[\w\s"',-]{1,200}$/;
 
 /** Sets the words in the page’s own font, as the page says that it is called. */
 export function wearFont(font: string | null): void {
-  if (font && PLAIN_FONT.test(font)) document.body.style.fontFamily = font;
+  if (!font || !PLAIN_FONT.test(font)) return;
+  document.body.style.fontFamily = font;
+  document.body.style.setProperty('--script', font);
 }

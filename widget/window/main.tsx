@@ -31,7 +31,11 @@ function tellParent(message: object): void {
 
 mayKeep(around.get('storage') !== 'wait');
 const dress = dressOfPage();
-if (dress.asPage) wearFont(around.get('font'));
+if (dress.asPage) {
+  wearFont(around.get('font'));
+  // What the device does not have of it, the page has.
+  tellParent({ kineta: 'font' });
+}
 // Who wants less to move on their screen is not kept waiting either.
 const pace = matchMedia('(prefers-reduced-motion: reduce)').matches ? ({ by: 'at once' } as const) : dress.pace;
 
@@ -56,6 +60,7 @@ function begin(): void {
 addEventListener('message', ({ source, origin: from, data }) => {
   if (source !== parent || from !== origin) return;
   if (data?.kineta === 'page') connection.visits(String(data.page));
+  if (data?.kineta === 'font') void import('./page-font.ts').then(({ wearFaces }) => wearFaces(data.faces));
   if (data?.kineta === 'storage') mayKeep(data.storage !== 'wait');
 });
 begin();

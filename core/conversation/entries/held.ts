@@ -39,8 +39,14 @@ export const handedBack = entryKind({
 /** A member closed the conversation. */
 export const done = entryKind({
   kind: 'done',
-  schema: z.object({ kind: z.literal('done'), member: Who }),
+  schema: z.object({
+    kind: z.literal('done'),
+    member: Who,
+    /** The visitor waited for a person then. */
+    waiting: z.literal(true).optional(),
+  }),
   visitorSees: true,
-  happens: ({ member }) => ({ member: member.id }),
-  words: ({ member }) => `${member.name} closed the conversation.`,
+  happens: ({ member, waiting }) => ({ member: member.id, ...(waiting ? { waiting } : {}) }),
+  words: ({ member, waiting }) =>
+    `${member.name} closed the conversation${waiting ? ' while the visitor waited for a person' : ''}.`,
 });

@@ -30,9 +30,9 @@ export interface EntryKind<S extends z.ZodObject> {
   words?(entry: z.infer<S>, reader: Reader): string;
   /**
    * What the stream of events is told of it beside where it happened, so that other parts of the product hear of it;
-   * without this, it concerns the conversation alone.
+   * without this, or with nothing told, it concerns the conversation alone.
    */
-  happens?(entry: z.infer<S>): Record<string, unknown>;
+  happens?(entry: z.infer<S>): Record<string, unknown> | undefined;
   /** What a replay is told of it, as far as a flow could notice it. */
   recorded?(entry: z.infer<S>, position: Position): RecordedLine | undefined;
 }

@@ -11,6 +11,8 @@ const directed = entryKind({
     /** The sentence itself, in logs from before directions had codes. */
     text: z.string().optional(),
   }),
+  // What visitors said in vain is worth hearing of; the rest explains this conversation.
+  happens: ({ says }) => (says?.code === 'not understood' ? { code: says.code } : undefined),
   words: ({ says, text }, { locale }) => (says ? directionWords(says, locale.language) : (text ?? '')),
   recorded: ({ says }) =>
     says?.code === 'service failed' ? { did: 'order failed', why: String(says.why ?? '') } : undefined,

@@ -19,7 +19,7 @@ export function Voice({ speaker }: { speaker: string }) {
         at={['font']}
         choices={[
           ['ours', 'Ours'],
-          ['page', 'The page’s own, where the visitor’s device has it'],
+          ['page', 'The page’s own'],
         ]}
       />
     </Part>
