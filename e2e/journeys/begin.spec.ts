@@ -76,6 +76,12 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
   }
   await keys.press(maud.getByRole('button', { name: 'Save the facts' }));
   await expect(maud.getByText('Saved.', { exact: true })).toBeVisible();
+  const led = maud.getByRole('status').filter({ hasText: 'Back to Today' });
+  await expect(led).toContainText('What the business is');
+  await expect(led).toContainText('done');
+  await keys.press(led.getByRole('link', { name: 'Back to Today' }));
+  await expect(maud.getByText('1 of 8')).toBeVisible();
+  await expect(led).toHaveCount(0);
 
   // A site.
   await keys.press(areas.getByRole('link', { name: 'Site' }));

@@ -295,6 +295,8 @@ describe('teams', () => {
     expect((await lead.call(settingsRoutes.business, { body })).problem).toBeUndefined();
     expect((await lead.call(accountRoutes.me)).reply.workspace).toMatchObject(body);
     await lead.call(settingsRoutes.save, { body: { mailFrom: 'robin@joining.example' } });
+    const elsewhere = await lead.call(settingsRoutes.business, { body: { ...body, zone: 'Mars/Olympus' } });
+    expect(elsewhere.problem.fields).toEqual([{ path: 'body.zone', message: expect.stringContaining('time zone') }]);
     const after = await lead.call(settingsRoutes.save, { body: { closesAfter: 48 } });
     expect(after.reply).toMatchObject({ mailFrom: 'robin@joining.example', closesAfter: 48 });
   });

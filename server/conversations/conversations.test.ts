@@ -258,9 +258,16 @@ describe('who is let in', () => {
   test('a site that is not known, a page that may not carry the chat', async () => {
     const status = async (path: string, referer?: string) =>
       (await fetch(server.url + path, referer ? { headers: { referer } } : {})).status;
-    expect(await status('/w/no-such-key.js', SITE)).toBe(404);
+    const script = async (key: string, referer: string) =>
+      (await fetch(`${server.url}/w/${key}.js`, { headers: { referer } })).text();
+    // One line for the console of the page, and nothing else.
+    expect(await script('no-such-key', SITE)).toBe(
+      'console.warn("Kineta’s chat does not show here. Kineta knows no site with the key “no-such-key”.");',
+    );
+    expect(await script(workspace.siteKey, 'http://elsewhere.example')).toMatch(
+      /^console\.warn\("Kineta’s chat does not show here. http:\/\/elsewhere\.example is not among the domains[^"]*"\);$/,
+    );
     expect(await status('/w/no-such-key/window', SITE)).toBe(404);
-    expect(await status(`/w/${workspace.siteKey}.js`, 'http://elsewhere.example')).toBe(403);
     expect(await status(`/w/${workspace.siteKey}/window`, 'http://elsewhere.example')).toBe(403);
     expect(await status(`/w/${workspace.siteKey}/window`)).toBe(403);
     expect(await status(`/w/${workspace.siteKey}/window`, 'http://brackenrow.example.elsewhere.example')).toBe(403);

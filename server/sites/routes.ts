@@ -125,7 +125,12 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks,
       if (origin && !allows(site.domains, origin)) throw notAllowed(site, origin);
       response.set({ ...LOADER_HEADERS, ETag: etag }).send(text);
     } catch (error) {
-      answerProblem(error, request, response, doors.logger);
+      if (!(error instanceof ProblemError)) answerProblem(error, request, response, doors.logger);
+      // As a script, which says it once where whoever looks after the page looks; a refused one would only be told by number.
+      else
+        response
+          .set(LOADER_HEADERS)
+          .send(`console.warn(${JSON.stringify(`Kineta’s chat does not show here. ${error.problem.detail}`)});`);
     }
   });
 

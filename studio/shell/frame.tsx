@@ -125,6 +125,7 @@ export function Frame() {
             Reconnecting… What you write is kept and sent as soon as Kineta answers.
           </p>
         )}
+        {mine.map(({ name, Above }) => (Above ? <Above key={name} /> : null))}
         <div className="min-h-0 flex-1">
           <Outlet />
         </div>

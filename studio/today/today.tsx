@@ -11,6 +11,7 @@ import { isStale, useRoute } from '../shell/query.ts';
 import { TryIt } from '../trial/try-it.tsx';
 import { DayList } from '../ui/day-list.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
+import { useFromToday } from './from-today.tsx';
 import { HoursStrip } from './hours-strip.tsx';
 
 /** How the areas tell of what is to do; a line that this build has no words for is left out. */
@@ -41,7 +42,11 @@ function Todo({ line, words: { title, says, to } }: { line: TodoLine; words: Tod
         <Circle className="mt-0.5 size-4 shrink-0 text-ochre" aria-label="to do" />
       )}
       <div className="min-w-0 flex-1">
-        <Link to={to} className={`font-semibold hover:underline ${line.done ? 'text-ink-2' : ''}`}>
+        <Link
+          to={to}
+          onClick={() => useFromToday.setState({ line: { code: line.code, title } })}
+          className={`font-semibold hover:underline ${line.done ? 'text-ink-2' : ''}`}
+        >
           {title}
         </Link>
         {says && !line.done ? <p className="text-ink-2">{says}</p> : null}
