@@ -4,7 +4,7 @@
  */
 import { join } from 'node:path';
 import { everyKind } from '@kineta/core/every-kind';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, expect, type Page } from '@playwright/test';
 import { careless } from './journeys/careless.ts';
 import {
   askForPerson,
@@ -43,12 +43,12 @@ async function take(page: Page, name: string): Promise<void> {
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
 
-/** Several shots of phones as one picture. */
-async function sideBySide(name: string, shots: readonly Buffer[]): Promise<void> {
-  const table = await browser.newPage({ viewport: { width: 1280, height: 700 } });
+/** Several shots as one picture: of phones side by side, of screens one under the other. */
+async function together(name: string, shots: readonly Buffer[], how: 'row' | 'column' = 'row'): Promise<void> {
+  const table = await browser.newPage({ viewport: { width: how === 'row' ? 1280 : 1320, height: 700 } });
   const images = shots.map(shot => `<img src="data:image/png;base64,${shot.toString('base64')}">`);
   await table.setContent(
-    `<style>body{margin:0;padding:20px;display:flex;align-items:flex-start;justify-content:center;gap:20px;background:#e9e4d8}img{min-width:0;max-width:390px;flex:1}</style>${images.join('')}`,
+    `<style>body{margin:0;padding:20px;display:flex;flex-direction:${how};align-items:flex-start;justify-content:center;gap:20px;background:#e9e4d8}img{min-width:0;max-width:${how === 'row' ? '390px' : '1280px'};flex:1}</style>${images.join('')}`,
   );
   await table.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
   await table.close();
@@ -190,10 +190,21 @@ await take(hanne, 'before');
   await rest(page);
   phones.push(await page.screenshot());
 }
-await sideBySide('phones', [...phones, answered]);
+await together('phones', [...phones, answered]);
 await hanne.getByRole('radio', { name: 'Nothing: the chat begins at once' }).check();
 await hanne.getByRole('button', { name: 'Put on the site' }).click();
 await hanne.getByText('As on the site').waitFor();
+
+// Somebody whom the flow does not understand, which Today tells of.
+{
+  const { chat, pick, say } = await visit(browser, stack, wide);
+  await pick('Price a heat pump');
+  await chat.getByText('What sort of home is it?').waitFor();
+  await say('Something by the water');
+  await chat.getByText('Which of these fits best?').waitFor();
+  await say('A lighthouse, you could call it');
+  await chat.getByText('Do you own it?').waitFor();
+}
 
 // What a conversation can do: the page with every kind.
 await hanne.getByRole('link', { name: 'Flows' }).click();
@@ -227,7 +238,22 @@ await hanne.getByText('The chat is on this page.').waitFor();
 await take(hanne, 'install');
 await hanne.getByRole('link', { name: 'Today' }).click();
 await hanne.getByText('Who waits').waitFor();
-await take(hanne, 'today');
+await hanne.getByRole('list', { name: 'Missed today' }).waitFor();
+await rest(hanne);
+const toDo = await hanne.screenshot();
+// What is left is put away: then Today only tells how it goes.
+const left = hanne.getByRole('listitem').filter({ has: hanne.getByLabel('to do') });
+for (let count = await left.count(); count > 0; count--) {
+  await left.first().hover();
+  await left
+    .first()
+    .getByRole('button', { name: /^Put away/ })
+    .click();
+  await expect(left).toHaveCount(count - 1);
+}
+await hanne.getByText('All is set up').waitFor();
+await hanne.mouse.move(700, 650);
+await together('today', [toDo, await hanne.screenshot()], 'column');
 
 // Cards, a form, a chart and a consent, as one conversation meets them on a phone, side by side.
 await hanne.getByRole('link', { name: 'Flows' }).click();
@@ -254,7 +280,7 @@ await publish(hanne);
   await chat.getByRole('button', { name: 'Go on' }).last().click();
   await chat.getByText('May we write to you about grants').waitFor();
   await shoot();
-  await sideBySide('visitor-kinds-phone', shots);
+  await together('visitor-kinds-phone', shots);
 }
 await browser.close();
 await stack.stop();
