@@ -1,6 +1,8 @@
 import { type Order, understandOrder } from '../answers/order.ts';
+import { understandWish } from '../answers/wish.ts';
 import { type Facts, held, type Value } from '../facts/fact.ts';
 import { givenValues } from '../facts/given.ts';
+import { presence } from '../hours/presence.ts';
 import type { Direction } from '../messages/direction.ts';
 import { spoken } from '../messages/message.ts';
 import type { Act } from './acts/registry.ts';
@@ -11,6 +13,7 @@ import { type Program, programOf } from './program.ts';
 import type { Session } from './session.ts';
 import { standing } from './standing.ts';
 import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
+import { kindOf } from './steps/registry.ts';
 import { MOST_WORK } from './work.ts';
 import type { World } from './world.ts';
 
@@ -37,6 +40,8 @@ class Performance implements Run {
   ticket: number;
   scene: Id | undefined;
   timed = false;
+  /** By which words the visitor asked for a person, while something that was ordered is still to come. */
+  wanted: Session['wanted'];
   private readonly program: Program;
   private copied = false;
   private readonly apart: boolean;
@@ -143,13 +148,22 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
   switch (event.event) {
     case 'opened':
       return session.state === 'fresh' ? (waiting ?? 0) : undefined;
-    case 'replied':
-      // What was ordered comes soon; what is written in the meantime stands in the log.
-      if (session.state === 'handed over' || session.state === 'awaiting') return undefined;
+    case 'replied': {
+      if (session.state === 'handed over') return undefined;
+      const isAsked = session.state === 'asking' && player !== undefined && waiting !== undefined;
+      const wanted = isAsked || isPicked(event) ? undefined : understandWish(event.text, run.world.locale.language)?.by;
+      if (session.state === 'awaiting') {
+        // What was ordered comes soon; what is written in the meantime stands in the log, but for a wish.
+        if (wanted === undefined) return undefined;
+        run.wanted = wanted;
+        return STAY;
+      }
       if (run.reminder) run.reminder = { ...run.reminder, times: 0 };
+      if (wanted !== undefined) return fetchPerson(wanted, session.at, run);
       if (waiting === undefined || !player) return 0;
       if (session.state === 'pausing') return player.timer?.(run) ?? waiting + 1;
-      return session.state === 'asking' ? replied(player, waiting, session, event, run) : 0;
+      return isAsked ? replied(player, waiting, session, event, run) : 0;
+    }
     case 'timer': {
       if (event.ticket !== session.ticket || waiting === undefined) return undefined;
       if (session.state === 'pausing') return player?.timer?.(run) ?? waiting + 1;
@@ -159,7 +173,8 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'told': {
       if ('ticket' in event) {
         if (session.state !== 'awaiting' || event.ticket !== session.ticket || !player?.told) return undefined;
-        return player.told(run, event);
+        const next = player.told(run, event);
+        return session.wanted === undefined ? next : fetchPerson(session.wanted, session.at, run);
       }
       if (session.state === 'handed over') return undefined;
       const place = program.placeOf.get(event.step);
@@ -169,7 +184,12 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       return STAY;
     }
     case 'handed back':
-      if (session.state === 'handed over') return waiting === undefined ? 0 : waiting + 1;
+      if (session.state === 'handed over') {
+        if (waiting === undefined) return 0;
+        const step = program.stepAt(waiting);
+        // Who was fetched for somebody who was being asked gives them back to the question.
+        return step && kindOf(step).asks ? waiting : waiting + 1;
+      }
       // Taken in the middle of a question, it is asked again; of a pause or an order, the flow goes on behind it.
       if (session.state === 'asking') return waiting;
       return session.state === 'pausing' || session.state === 'awaiting' ? (waiting ?? -1) + 1 : undefined;
@@ -179,14 +199,46 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
 /** Something was said, and the conversation stands where it stood. */
 const STAY = -6;
 
-function replied(player: Player, waiting: number, session: Session, reply: Reply, run: Performance): Next {
-  const picked = reply.choice !== undefined || reply.choices !== undefined || reply.fields !== undefined || reply.file;
+const isPicked = ({ choice, choices, fields, file }: Reply): boolean =>
+  choice !== undefined || choices !== undefined || fields !== undefined || file !== undefined;
+
+/** The visitor wants a person, whatever was asked: it is said what is so, and who is there is given the conversation. */
+function fetchPerson(by: string, step: Id | undefined, run: Performance): Next {
+  const { hours, now, locale } = run.world;
+  const { open, changes } = presence(Object.values(hours), now, locale.language);
+  run.wanted = undefined;
+  run.tell(step, { code: 'wanted a person', by });
+  const line = open
+    ? spoken(locale.language, 'somebody is fetched')
+    : spoken(locale.language, 'nobody is there', { back: changes });
+  run.acts.push({ act: 'say', step: step ?? '', line });
+  run.acts.push({
+    act: 'hand over',
+    ...(step === undefined ? {} : { step }),
+    team: null,
+    reason: { code: 'visitor wanted somebody' },
+  });
+  return HANDED_OVER;
+}
+
+function replied(player: Player, waiting: number, session: Session, given: Reply, run: Performance): Next {
+  let reply = given;
+  const picked = isPicked(reply);
   if (picked && reply.step !== undefined && reply.step !== session.at) {
     run.tell(undefined, { code: 'answered before' });
     return waiting;
   }
-  const order = picked ? undefined : understandOrder(reply.text, run.world.locale.language);
-  if (order && !player.offers?.(reply.text, run.world)) return follow(order, player, waiting, run);
+  if (!picked && !player.offers?.(reply.text, run.world)) {
+    const { language } = run.world.locale;
+    const order = understandOrder(reply.text, language);
+    if (order) return follow(order, player, waiting, run);
+    const wanted = understandWish(reply.text, language);
+    if (wanted) {
+      const answer = player.answers?.(reply, wanted, run.world);
+      if (!answer) return fetchPerson(wanted.by, session.at, run);
+      reply = answer;
+    }
+  }
   const next = player.answer ? player.answer(run, reply) : waiting;
   if (next !== WAIT && session.at !== undefined) run.past = run.past.slice(1 - MOST_BACK).concat(session.at);
   return next;
@@ -232,7 +284,12 @@ export function play(edition: Flow, session: Session, event: Event, world: World
   const run = new Performance(program, session, world);
   const from = takeUp(program, session, event, run);
   if (from === undefined) return { session, acts: [] };
-  if (from === STAY) return { session: { ...session, mailed: run.mailed }, acts: run.acts };
+  if (from === STAY) {
+    const stays: Session = { ...session, mailed: run.mailed };
+    if (run.wanted !== undefined) stays.wanted = run.wanted;
+    return { session: stays, acts: run.acts };
+  }
+  if (from === HANDED_OVER) return { session: rest(program, from, session.at, run, session), acts: run.acts };
   // What had already stopped at the step that waits has not moved.
   if (from === WAIT) return { session: rest(program, WAIT, session.at, run, session), acts: run.acts };
 

@@ -28,6 +28,8 @@ export const Session = z.object({
   stack: z.array(z.string()).optional(),
   /** What was mailed, as a fingerprint by its step, so that going back and forth sends nothing twice. */
   mailed: z.record(z.string(), z.number()).optional(),
+  /** By which words the visitor asked for a person while an order was awaited: they are fetched when it has come. */
+  wanted: z.string().max(200).optional(),
   /** How the last call of a service went. */
   lastCall: z.enum(['worked', 'failed']).optional(),
   /** What is asked before the chat: how, how often it was sent in vain (absent until it is asked), and the message kept. */

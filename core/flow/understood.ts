@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { understandOrder } from '../answers/order.ts';
+import { understandWish } from '../answers/wish.ts';
 import type { Value } from '../facts/fact.ts';
 import { plainVisit } from '../facts/given.ts';
 import { answerKindOf, answerKinds } from './answers/registry.ts';
@@ -7,6 +8,8 @@ import type { World } from './world.ts';
 
 /** What an order is asked for as; everything else is a type of answer. */
 const ORDER = 'order';
+/** And a wish, which may come whatever was asked. */
+const WISH = 'wish';
 
 /** As what a text may be understood: what needs nothing else to be known than the text and what there is to pick from. */
 const types = answerKinds.filter(kind => !('alone' in kind)).map(({ type }) => type);
@@ -24,7 +27,7 @@ export const TypedTexts = z.strictObject({
     .array(
       z.strictObject({
         text: z.string().max(4_000),
-        as: z.enum([...types, ORDER]),
+        as: z.enum([...types, ORDER, WISH]),
         choices: z.array(z.string().max(200)).max(30).optional(),
       }),
     )
@@ -34,7 +37,7 @@ export type TypedTexts = z.infer<typeof TypedTexts>;
 
 /**
  * What is made of each text, as a flow would: dates as ISO 8601 days, phone numbers as E.164, choices as their labels,
- * orders by their names; null where it would be asked again.
+ * orders and wishes by their names; null where it would be asked again.
  */
 export function understood({ language, country, zone, now, texts }: TypedTexts): Array<Value | null> {
   const world: World = {
@@ -50,6 +53,7 @@ export function understood({ language, country, zone, now, texts }: TypedTexts):
   };
   return texts.map(({ text, as, choices = [] }) => {
     if (as === ORDER) return understandOrder(text, language) ?? null;
+    if (as === WISH) return understandWish(text, language)?.wish ?? null;
     const kind = answerKindOf(as);
     const answer = kind.blank(choices.map((label, index) => ({ id: `choice-${index}`, label })));
     const meant = kind.understand(answer, { event: 'replied', text }, world);

@@ -11,6 +11,11 @@ const list = new Intl.ListFormat('en', { type: 'disjunction' });
 export const en = {
   visitor: {
     goodbye: () => 'All right, I’ll leave it there. Write whenever you would like to go on.',
+    'somebody is fetched': () => 'Of course. I’m fetching somebody; one moment, please.',
+    'nobody is there': ({ back }: { back: string | null }) =>
+      back === null
+        ? 'I would fetch somebody, but nobody is here right now. What you write here waits for them.'
+        : `I would fetch somebody, but nobody is here right now. We are back ${back}; what you write here waits for us.`,
     yes: () => 'Yes',
     no: () => 'No',
     'yes or no again': () => 'Sorry, was that a yes or a no?',
@@ -88,6 +93,8 @@ export const en = {
     'email without address': () => 'No email was sent: the visitor’s address is not known.',
     'email sent before': ({ subject }: Direction) => `The email “${subject}” went out before; it was not sent again.`,
     'no reply': () => 'No reply',
+    'wanted a person': ({ by }: Direction) => `The visitor wants a person: “${by}”.`,
+    'visitor wanted somebody': () => 'The visitor wanted somebody.',
     'flow fetched somebody': () => 'The flow fetched somebody.',
     'flow stumbled': () => 'The flow could not go on, because of a mistake in Kineta that its log tells of.',
     'too many steps': ({ steps }: Direction) => `The flow took ${steps} steps without asking the visitor anything.`,

@@ -78,12 +78,22 @@ test('what is made of typed texts is printed in their order, and a file of somet
     { text: 'the second one', as: 'choice', choices: ['Flat', 'Semi-detached'] },
     { text: 'call me on 07700 900123', as: 'number' },
     { text: 'oh double seven oh oh, nine oh oh, one two three', as: 'phone' },
+    { text: 'this is useless, get me a human', as: 'wish' },
+    { text: 'are your agents insured', as: 'wish' },
   ];
   const { status, out } = kineta('understand', written('texts.json', { ...where, texts }), '--json');
   expect(status).toBe(0);
   const rows = JSON.parse(out) as Array<{ text: string; as: string; value: unknown }>;
   expect(rows.map(({ text, as }) => ({ text, as }))).toEqual(texts.map(({ text, as }) => ({ text, as })));
-  expect(rows.map(({ value }) => value)).toEqual([false, '2026-12-03', 'Semi-detached', null, '+447700900123']);
+  expect(rows.map(({ value }) => value)).toEqual([
+    false,
+    '2026-12-03',
+    'Semi-detached',
+    null,
+    '+447700900123',
+    'person',
+    null,
+  ]);
   const other = kineta('understand', written('other.json', { texts }));
   expect(other).toMatchObject({ status: 2, wrong: expect.stringContaining('is no file of texts: language') });
 });

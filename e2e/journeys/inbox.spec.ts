@@ -155,3 +155,30 @@ test('what was missed stands under Today, and so do the conversations now; each 
   await expect(hanne.getByRole('button', { name: /^Flow-led/ })).toHaveAttribute('aria-pressed', 'true');
   await expect(hanne.getByRole('list', { name: 'Flow-led' }).getByText('Do you own it?').first()).toBeVisible();
 });
+
+test('who wants a person in the middle of a question has one fetched, and is not asked again', async ({
+  browser,
+  stack,
+}) => {
+  const { chat, pick, say } = await visit(browser, stack);
+  await pick('Price a heat pump');
+  await chat.getByText('What sort of home is it?').waitFor();
+  await say('can i talk to a real human please');
+  await expect(chat.getByText('Of course. I’m fetching somebody; one moment, please.')).toBeVisible();
+  await expect(chat.getByText('Which of these fits best?')).toHaveCount(0);
+  await say('It is about my meter, at number 9');
+
+  const priya = await studio(browser, stack, people.priya);
+  const row = priya
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link')
+    .filter({ hasText: 'It is about my meter, at number 9' });
+  await row.click();
+  await expect(logOf(priya).getByText('The visitor wants a person: “talk to a real human”.')).toBeVisible();
+  await priya.getByLabel('Your reply').fill('Hello, this is Priya.');
+  await priya.getByLabel('Your reply').press('Enter');
+  await expect(chat.getByText('Hello, this is Priya.')).toBeVisible();
+  await priya.getByRole('button', { name: 'Pass on' }).click();
+  await priya.getByRole('menuitem', { name: 'Back to the flow' }).click();
+  await expect(chat.getByText('What sort of home is it?')).toHaveCount(2);
+});

@@ -24,7 +24,7 @@ export const PIECE = 64 * 1_024;
  * How long the disk is left to others after a piece: so many milliseconds, and so many times as long as the piece took. It
  * writes what it is given three times over, and as fast as it comes, messages would wait for it; the longer, the slower it is.
  */
-const REST = 25;
+const REST = 50;
 const REST_BY_TIME = 3;
 
 /** A file’s name as it may be shown and saved: no folders, no signs that could be markup or orders. */

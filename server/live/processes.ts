@@ -60,8 +60,10 @@ export class Processes {
     const rows = this.tables.everywhere(processes);
     const now = Date.now();
     const wire = this.wire.name ?? null;
-    // Whoever was held up for so long that others took it for gone is there again.
-    if ((await rows.change({ seenAt: new Date(now), wire }, { id: this.id })) === 0) await this.enter();
+    // Whoever was held up for so long that others took it for gone is there again. A row that is the same already, as in
+    // the millisecond in which it was made, counts as not changed.
+    const changed = await rows.change({ seenAt: new Date(now), wire }, { id: this.id });
+    if (changed === 0 && !(await rows.one({ id: this.id }))) await this.enter();
     const gone = new Date(now - GONE_AFTER);
     await rows.remove({ seenAt: { before: gone } });
     const others = (await rows.all({ seenAt: { from: gone } }, { only: ['id', 'wire'], most: 100 })).filter(

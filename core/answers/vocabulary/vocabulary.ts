@@ -4,6 +4,32 @@ import type { PersonPart } from '../../facts/fact.ts';
 /** What a visitor may want to do with the conversation instead of answering. */
 export type Order = 'skip' | 'back' | 'start again' | 'stop';
 
+/** What a visitor may want at any time, whatever is asked. */
+export type Wish = 'person';
+
+/** How a wish is said, of the bare words of one clause of a text. */
+export interface WishWords {
+  /** Without any of this a text is not looked at any further; of a text as it was typed. */
+  hint: RegExp;
+  /** Where one thing that is said ends and another begins, in a text as it was typed. */
+  between: RegExp;
+  /** How some words of it are written as well, in haste or by mistake. */
+  spelt: Readonly<Record<string, string>>;
+  /** What asks for it in so many words, whatever else the clause says. */
+  plainly: readonly RegExp[];
+  /** What asks for it, wherever in a clause it stands. */
+  asks: readonly RegExp[];
+  /** The whole of a clause that asks for it, and what of that does not when nothing else is said. */
+  alone: RegExp;
+  notAlone: RegExp;
+  /** Of the words that it was understood by: only that one wants to be called. */
+  calls: RegExp;
+  /** What, up to where it is asked for, makes of it no wish: “I don’t want to …”. */
+  unless: RegExp;
+  /** A clause that is about such a thing and wants none: “do I have to …”. */
+  about: RegExp;
+}
+
 /**
  * What is understood of what visitors write in one language. Words and patterns are meant of bare words (`bare`): lower
  * case, without punctuation and accents.
@@ -93,6 +119,8 @@ export interface Vocabulary {
     times: Readonly<Record<string, number>>;
     said: RegExp;
   };
+  /** What is wanted at any time, besides what is asked. */
+  wishes: Readonly<Record<Wish, WishWords>>;
   /** Orders that are meant only with nothing around them: “I want to cancel” is about something else. */
   ordersAlone: readonly string[];
   /** What may stand around an order, in bare words: “could we”, “please”. */

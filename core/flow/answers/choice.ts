@@ -55,6 +55,7 @@ export const choice: AnswerKind<z.infer<typeof ChoiceAnswer>> = {
   schema: ChoiceAnswer,
   blank: choices => ({ type: 'choice', choices: [...choices] }),
   asksFor: 'a choice',
+  typed: 'sentences',
   keptAs: ['choice', 'text', 'number', 'money', 'yes/no'],
   again: (_, __, { locale }) => message(locale.language, 'choice again'),
   shown: answer => ({ type: 'choice', choices: answer.choices.map(({ id, label }) => ({ id, label })) }),
@@ -95,6 +96,7 @@ export const several: AnswerKind<z.infer<typeof SeveralAnswer>> = {
   schema: SeveralAnswer,
   blank: choices => ({ type: 'several choices', choices: [...choices] }),
   asksFor: 'any number of choices',
+  typed: 'sentences',
   keptAs: ['list'],
   again: (_, __, { locale }) => message(locale.language, 'several again'),
   shown: answer => ({

@@ -33,6 +33,11 @@ export interface AnswerKind<A extends { type: string }> {
   /** What the visitor sees to answer with. The same for every visitor of one locale. */
   shown(answer: A, world: World): AnswerShown;
   understand(answer: A, reply: Reply, world: World): Understanding;
+  /**
+   * Whether anything that is typed is an answer, so that what a visitor wishes besides goes first; or whether it is
+   * answered in sentences, beside which a wish may stand. Elsewhere what is an answer is no wish.
+   */
+  readonly typed?: 'anything' | 'sentences';
   /** Whether these words are among what is offered, so that they are not taken for an order such as “back”. */
   offers?(answer: A, text: string): boolean;
   /** What can be picked, with the words on it. */

@@ -14,6 +14,7 @@ function text<T extends 'short text' | 'long text'>(
     schema: z.strictObject({ type: z.literal(type) }) as unknown as z.ZodType<{ type: T }>,
     blank: () => ({ type }),
     asksFor,
+    typed: 'anything',
     keptAs: ['text'],
     again: (_, unclear, { locale }) =>
       message(locale.language, unclear === 'too large' ? 'text too long' : 'text again'),

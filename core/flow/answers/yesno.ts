@@ -11,6 +11,7 @@ export const yesNo: AnswerKind<z.infer<typeof YesNoAnswer>> = {
   schema: YesNoAnswer,
   blank: () => ({ type: 'yes/no' }),
   asksFor: 'yes or no',
+  typed: 'sentences',
   keptAs: ['yes/no'],
   again: (_, __, { locale }) => message(locale.language, 'yes or no again'),
   shown: (_, { locale: { language } }) => ({

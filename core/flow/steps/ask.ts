@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Understanding } from '../../answers/answer.ts';
+import { understandWish } from '../../answers/wish.ts';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { type Fact, FactName, type Value } from '../../facts/fact.ts';
 import { anything, known } from '../../facts/knowledge.ts';
@@ -185,6 +186,16 @@ export const ask: StepKind<Ask> = {
         return otherwise ?? giveUp;
       },
       offers: text => kind.offers?.(answer, text) ?? false,
+      answers(reply, wanted, world) {
+        // What is to be picked here may be just what is wished for.
+        const label = kind
+          .labels?.(answer)
+          .map(one => one.label)
+          .find(one => understandWish(one, world.locale.language)?.wish === wanted.wish);
+        if (label !== undefined) return { ...reply, text: label };
+        if (kind.typed === 'anything' || (kind.typed === 'sentences' && !wanted.called)) return undefined;
+        return 'value' in kind.understand(answer, reply, world) ? reply : undefined;
+      },
     };
   },
 };

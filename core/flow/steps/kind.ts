@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { Wanted } from '../../answers/wish.ts';
 import type { Condition } from '../../facts/condition.ts';
 import type { Fact, Facts, FactType, Value } from '../../facts/fact.ts';
 import type { Knowledge } from '../../facts/knowledge.ts';
@@ -65,6 +66,8 @@ export interface Player {
   skip?(run: Run): Next;
   /** Whether these words are among what the step offers, so that they are not taken for an order such as “back”. */
   offers?(text: string, world: World): boolean;
+  /** What words answer of what is asked although they wish for something: the reply to go by, or nothing. */
+  answers?(reply: Reply, wanted: Wanted, world: World): Reply | undefined;
   /** The timer of the step is due. A reminder is at another step than the one that waits, and says WAIT to let it. */
   timer?(run: Run): Next;
   /** For a reminder: after how many milliseconds of silence it reminds of a question, if it still does. */
