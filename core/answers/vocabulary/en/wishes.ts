@@ -1,35 +1,120 @@
 import type { Vocabulary } from '../vocabulary.ts';
+import {
+  BEGINS,
+  BOT,
+  BROUGHT,
+  COMMUNICATE,
+  DET,
+  END,
+  FRAME,
+  GAP,
+  HELPS,
+  KIND,
+  PERSON,
+  PLAIN,
+  SOMEBODY,
+  TALK,
+} from './people.ts';
 
-/** A person as visitors call one whom they want, and what may stand in front. */
-const DET = '(?:(?:a|an|any|some|one|the|your|ur|this|that|an actual|another) )?';
-const KIND =
-  '(?:(?:real|actual|live|living|proper|genuine|breathing|human|physical|right|best|normal|friendly|senior|different|other|single|customer|call cent(?:er|re)|sales|support|service|services|care|technical|tech|aftercare|accounts?|billing|help) )*';
-/** What is a person and nothing else; “human resources” are none. */
-const PLAIN =
-  '(?:persons?|humans?(?: beings?)?|operators?|agents?|representatives?|reps?|sales ?(?:person|man|woman|people|rep)|advis[eo]rs?|members? of (?:the |your |ur )?(?:staff|team)|(?:team|staff) members?|human being|real people|live people|actual people)(?! (?:resources?|rights|error|errors|nature|body|centred|readable|being required))';
-const SOMEBODY =
-  '(?:someone|somebody|anyone|anybody|some ?1|any ?1|sb|smb|sombody|somone|someone else|somebody else|anyone else|anybody else)';
-/** Whom one talks to, but would not be brought or be given: a role, or a part of the business. */
-const ROLE =
-  '(?:people|staff|team|employees?|workers?|colleagues?|managers?|supervisors?|boss|owner|consultants?|specialists?|experts?|technicians?|engineers?|installers?|assistants?|surveyors?|sales|support|customer (?:services?|support|care)|services?|help ?desk|reception(?:ist)?|office|sales (?:team|department|dept)|accounts(?: team| department)?|aftercare|department|one of (?:you|your|ur|the) ?(?:team|people|colleagues|staff|agents|guys|lot|engineers|advisors|advisers)?|you (?:guys|people|lot)|man|woman|guy|bloke|lady|gentleman|individual|professional|whoever (?:\\w+ ){0,3}\\w+)';
-const PERSON = `(?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}|${ROLE}))`;
-const BROUGHT = `(?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}|colleagues?|managers?|supervisors?|consultants?|specialists?|experts?|staff|people))`;
-const TALK = '(?:talk|speak|chat|speek|tlk|spk|converse|taking|talking|speaking|chatting)';
-/** What may stand right behind somebody who is wanted; what else stands there tells of another. */
-const END =
-  '(?:$| (?:please|pls|plz|now|today|here|instead|asap|thanks|thank you|right now|straight away|for this|on the phone|at once|immediately|if possible|directly|quickly|rather|too|then|first|quick|soon|again|already|thx|ta|mate|about|regarding|because|since|or|and|not|on here|on this|to me|from (?:sales|support|the|your|accounts|aftercare)|in (?:sales|support|the (?:sales|support|office)|your|accounts|aftercare|charge)|(?:who|that) (?:can|could|will|would|knows|understands|actually|is (?:able|real|human|not)|isn t|has a (?:brain|clue))|with (?:a brain|authority|experience|some))\\b)';
-const HELPS =
-  '(?:talk|speak|chat|help|answer|explain|call (?:me|us|back)|ring (?:me|us|back)|phone (?:me|us|back)|contact (?:me|us)|assist|reply|respond|message|text|advise|listen|sort (?:this|it|that) out|look (?:into|at) (?:this|it|that|my)|deal with (?:this|it|that|me)|get back|get in touch|tell me|take over|step in|jump in|join (?:in|us|me|this|the chat)|handle (?:this|it|my)|take a look|pick (?:this|it) up|check (?:this|it|that|my)|review (?:this|it|my)|come online|look after me)';
-const BOT =
-  '(?:ro)?(?:bots?|machines?|computers?|robots?|chat ?bots?|ai|a i|automated (?:systems?|answers?|assistants?|services?|things?|voices?|chats?|menus?|repl(?:y|ies)|responses?|messages?)|programs?|algorithms?|recording|menu|auto(?:matic)? (?:repl(?:y|ies)|responses?|messages?))';
+/** A pattern as it is read: nothing in it is escaped. */
+const says = (parts: TemplateStringsArray, ...words: string[]): RegExp => new RegExp(String.raw(parts, ...words));
 
-/** How one begins to ask for something. */
-const BEGINS =
-  '^(?:(?:hi|hello|hey|ok|okay|so|but|and|then|well|just|no(?! need)|yes|sorry|um|er|oh|look|listen|right|now|again|actually|really|please|pls|plz|thanks|good|morning|afternoon|evening|there|maybe|perhaps|also|either|or) )*';
-const FRAME = `${BEGINS}(?:(?:can|could|would|will|may|might) (?:i|we|you|someone|somebody|anyone|anybody|one of|a|an|any)|can t (?:i|we|you)|(?:is|are|isn t|aren t) (?:there|any|anyone|anybody|someone|somebody|one of)|(?:am i|are you|is it|would it be|if it s) (?:able|possible|allowed|ok)|any|(?:i|we)(?: m| am| ve| have| been| was| d| ll| will| would| do| really| just| only| still| also| much| must| got)* (?:want|need|like|love|prefer|rather|require|demand|insist|wish|hoping|expect|looking|looked|waiting|trying|asking|asked|appreciate|feel)|let|get|give|put|point|direct|send|take|bring|connect|transfer|pass|hand|fetch|find|show|have|ask|tell|switch|go|back|over|through|talk|speak|chat|contact|reach|how (?:do|can|could|might|about|on earth)|where (?:do|can|could)|who (?:do|can|could|should)|why (?:can t|won t)|any (?:chance|way|possibility)|someone|somebody|anyone|anybody|need|want|wanna|prefer|rather|looking for|wish)\\b`;
-const GAP = '(?: (?!without|not|never|instead|don t|become|said|told|says|my|our|his|her|their)[a-z0-9]+){0,9}?';
-const COMMUNICATE =
-  '(?:talk|speak|chat|call (?:me|us|back)|ring (?:me|us|back)|phone (?:me|us|back)|contact|answer|help|reply|respond|explain|discuss|message (?:me|us)|get back to (?:me|us)|get in touch|advise|assist|deal with (?:this|it|me|us))';
+/** In so many words. */
+const plainly = [
+  says`\b(?:have to|need to|must|should i|can i|going to) (?:do|beg|wait|click|press|type|say|scream|shout|pay|dial|sign up) (?:\w+ ){0,3}to ${TALK} (?:to|with) ${PERSON}\b`,
+  says`(?:${SOMEBODY}|no one|nobody|(?:a|any|some|no) ${KIND}(?:${PLAIN}|people|staff|number)) (?:(?:that|who|whom|where) )?(?:i|we) (?:can|could|may|might) (?:talk|speak|chat|ring|call|reach|ask)\b`,
+  /\bwho(?: s| is) (?:the )?(?:best|right) (?:person|one) (?:for (?:me|us) )?to (?:speak|talk|chat|contact|call|ring|ask)\b/,
+  says`(?:does|do|is|will|can) (?:${SOMEBODY}|any (?:real )?(?:people|humans?|staff)) (?:(?:actually|even|ever|really|here|still) )*(?:answer|read|reply|respond|work|monitor|listen|look at|check)(?:ing)?(?:$| (?:this|these|here|the chat|the messages|to me|at all|on here|my)\b)`,
+];
+
+/** Talking to somebody. */
+const talking = [
+  says`\b${TALK} (?:\w+ )?(?:to|with|2|wiv|w) ${PERSON}\b`,
+  says`\b${TALK} (?:\w+ ){0,3}(?:on|over|by|via) (?:the )?(?:phone|telephone)\b`,
+  /\bwho(?:m)? (?:can|could|do|may|should|would|shall) (?:i|we) (?:talk|speak|chat|turn) (?:to|with)\b/,
+  says`\b(?:get|come|put|(?:put|get) (?:me|us)) (?:a hold of|hold of|through to|in touch with|on to|onto|connected to|connected with|talking to|in contact with) ${PERSON}\b`,
+  says`\b(?:reach|contact|message|email|ask) ${DET}${KIND}(?:${PLAIN}|colleagues?|managers?|one of your \w+)\b`,
+  says`\b(?:reach|contact) (?:your|the) ${KIND}(?:team|office|people|staff|sales|support|manager|help ?desk)${END}`,
+  says`\b(?:can|could|may|might) (?:i|we) (?:please |just )?(?:ask|see|message|text|call|ring|phone) ${SOMEBODY}${END}`,
+  /^(?:(?:please|pls|plz|just|or|and) )*(?:call|ring|phone) (?:when|whenever|as soon as|any ?time) you (?:can|like|could|want|are|re|have)\b/,
+  says`\b(?:reach|contact) ${SOMEBODY}\b`,
+  says`\b${TALK} (?:to|with) (?:[a-z]+ ){1,2}or (?:(?:to|with) )?${PERSON}\b`,
+  says`\b(?:quick |private )?word with ${PERSON}\b`,
+  says`\b(?:complain|complaint|escalate|go|turn|put it) (?:\w+ ){0,2}to (?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}|managers?|supervisors?|boss))${END}`,
+  says`\b(?:discuss|talk|go|run|sort|handle|settle|arrange|resolve|continue|carry on|finish|do) (?:\w+ ){0,3}with (?:a|an|some|one of your|your|another) ${KIND}(?:${PLAIN}|colleagues?|managers?|experts?|specialists?|staff|people|team)\b`,
+  says`\b(?:advice|help|answers?|reply|response|assistance|support|hear|information|call) (?:\w+ )?from (?:${SOMEBODY}|(?:a|an|some|real|actual|one of your|your) ${KIND}(?:${PLAIN}|people|colleagues?|experts?|specialists?|managers?))\b`,
+  /\b(?:do|sort|handle|finish|continue|arrange|discuss|settle|go through|go over) (?:(?:this|it|that|everything|the rest) )?(?:out )?(?:by|on|over|via) (?:the )?(?:phone|telephone)\b/,
+  says`\bbe (?:connected|transferred|passed|put|handed|moved|referred|called) (?:(?:on|over|through|back) )*(?:to|with|by) ${PERSON}\b`,
+  /\bbe (?:transferred|put through|passed on|handed over|called back|rung back)\b/,
+  says`^(?:(?:hi|hello|please|ok|so|but|then|just|no) )*(?:(?:i|we) (?:(?:really|just|only|still|do|would|d|ll|will|must|have to|got to|don t mind but) )*(?:want|need|like|love|prefer|rather|insist|demand|feel better|have)|(?:can|could|may|might) (?:i|we|you)|how about|what about|is it possible|would it be possible|let me|let us|i d|we d|please) (?:(?!without|not|never|instead)\w+ ){0,9}(?:to|with|by) (?:(?:a|an|another|your|some|the) )?(?:${KIND}(?:humans?(?: beings?)?|operators?|representatives?|reps?)|(?:(?:real|actual|live|living|proper|genuine|human) )+(?:person|people|agents?|advis[eo]rs?)|a person)${END}`,
+  says`\b(?:discuss|explain|describe|go over|go through|talk through|run) (?:\w+ ){0,5}(?:to|with|past|by) ${SOMEBODY}${END}`,
+  says`\bsee ${DET}${KIND}(?:${PLAIN}|managers?|supervisors?)${END}`,
+  /\bany (?:(?:real|actual|live|living|human) )*(?:people|humans?|persons?|agents?|operators?|staff)(?: (?:working|there|here|about|around|available|online|in|on|today|now|at all))+$/,
+];
+
+/** Being passed on. */
+const passedOn = [
+  says`\b(?:put|get) ${BROUGHT} on\b`,
+  says`\b(?:bring in|over to|back to) ${BROUGHT}${END}`,
+  says`\b(?:put|patch|transfer|pass|connect|hand|forward|redirect|switch|move|send|escalate|route|direct|take|refer|bring) (?:(?:me|us|this|it|this chat|my \w+|the chat|the conversation) )?(?:(?:straight|directly|over|on|through|up|back|along) )*(?:to|with|onto|2|through to|on to) ${PERSON}\b`,
+  /\b(?:put|patch) (?:me|us) through\b/,
+  /\b(?:transfer|redirect|escalate) (?:me|us|this|it|my (?:case|issue|problem|complaint|query|question|chat))\b(?! (?:to|into|from|money|payment))/,
+  /\b(?:hand|pass) (?:me|us) (?:over|on)\b/,
+];
+
+/** Being given somebody. */
+const given = [
+  says`\b(?:get|give|fetch|find|bring|grab|gimme|show|lend|let me have|let us have|can i have|could i have|may i have|can i get|could i get|can we have) (?:(?:me|us) )?${BROUGHT}(?:${END}| to (?:please )?${HELPS})`,
+  says`\b(?:want|wants|need|needs|would like|d like|like|wanna|require|demand|prefer|looking for|after|could use|insist on|expect|deserve|would prefer|d prefer|hoping for|wish for|would love|requesting|request|asked for|asking for|ask for|waiting for|wait for) (?:to have )?(?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}))(?:${END}| (?:i (?:can|could) |to (?:please )?)${HELPS}| i can (?:ask|trust))`,
+  /\b(?:want|need|would like|d like|wanna|require|prefer|looking for|after|could use) (?:to have )?(?:some )?(?:live|human|real|personal) (?:chat|support|help|assistance|contact|interaction|conversation|advice|person)\b/,
+  says`\b(?:can|could|would|will|may) (?:${SOMEBODY}|(?:a|an|one of your|any of your|your) ${KIND}(?:${PLAIN}|colleagues?|team|staff|people|guys)) (?:please |pls |kindly |there |here |just |actually |possibly )*(?:${HELPS})\b`,
+  says`^(?:(?:hello|hi|please|pls|ok|just|help|oh) )*${SOMEBODY} (?:please |pls |just |there |here )*(?:${HELPS}|call|ring|phone)(?:$| (?:me|us|this|please|pls|asap|now|my)\b)`,
+  says`\bi(?:ll| ll| will)? (?:want|wait for|need) ${SOMEBODY} (?:real|human|alive|living|who (?:can|will|understands|knows))\b`,
+  says`\b${SOMEBODY} (?:real|human|in charge|senior|higher up|who (?:isn t|is not|s not) (?:a )?${BOT})\b`,
+  /\blet me (?:talk|speak) (?:to|with) (?:you|him|her|them)\b/,
+];
+
+/** Being called. */
+const called = [
+  /\b(?:call|ring|phone|telephone|buzz|bell) (?:me|us)(?: back| up)?(?:$| (?:please|pls|plz|now|later|today|tonight|tomorrow|asap|at|on|after|before|in|about|when|whenever|instead|if|as soon|this|between|any|anytime|regarding|over|first|around|from|once|then|again|to|straight|soon|on|because|and|thanks|before|back|with|next|monday|tuesday|wednesday|thursday|friday|saturday|sunday|urgently|immediately|directly|quickly|so)\b)/,
+  /\b(?:give|gimme|drop) (?:me|us)? ?(?:a|another) (?:quick )?(?:call|ring|bell|buzz|phone ?call|shout|tinkle|callback)\b/,
+  says`\b(?:have|get|ask|tell|let|want|need|like|make) ${PERSON} (?:to )?(?:please )?(?:call|ring|phone|contact|get in touch with|reach out to|get back to|email|text|speak to|talk to) (?:me|us)\b`,
+  /\b(?:arrange|request|book|want|need|like|organi[sz]e|schedule|(?:can|could|may) (?:i|we) (?:please )?(?:have|get)|prefer|order|set up|ask for|appreciate|love|welcome) (?:(?:for|me|us) )?(?:a|the|another) (?:quick |proper |phone |telephone |return )?(?:call ?back|call|phone ?call|telephone call|chat with (?:a|an|someone|somebody|one)|word with (?:a|an|someone|somebody|one))\b/,
+  /\b(?:please |pls |kindly |can you |could you |would you |will you )(?:get (?:back to|in touch with)|contact|reach out to) (?:me|us)\b/,
+  /\b(?:call|ring|phone|telephone) (?:me on )?my (?:mobile|number|phone|cell|landline|home|work|mob)\b/,
+];
+
+/** Whether anybody is there. */
+const there = [
+  says`\b(?:is|are|s|isn t|was|aint|ain t) (?:there )?(?:any ?body|any ?one|some ?one|some ?body|any ?1|some ?1|(?:(?:any|some|a|an|no|one) )?${KIND}(?:${PLAIN}|people|staff)|(?:a|the|your|any) (?:managers?|supervisors?|boss))(?: of (?:you|your \w+))?(?: else)?(?: (?:actually|really|even|currently|still|there|from (?:the |your )?\w+))*(?: (?:there|here|around|available|online|about|home|in|on|awake|alive|listening|reading(?: this)?|real|human|on duty|free|at (?:your|the) (?:desk|office)|in the office|behind this|(?:that |who |whom )?(?:i|we) (?:can|could|may) (?:talk|speak|chat|reach|ask|contact)(?: (?:to|with))?(?: something| a question)?|to (?:talk|speak|chat|help)(?: (?:to|with|me|us))*|(?:who|that) (?:can|could|is able to|will) (?:help|answer|talk|speak|assist|explain)(?: me| us)?))(?:$| (?:now|today|right now|please|at the moment|at all|to (?:talk|speak|help|chat|answer|take)|who|for a (?:chat|quick chat|talk)|with|about|or|tonight|there)\b)`,
+  /^(?:hello+|hi|hey|yo) (?:any ?(?:one|body|1)|some ?(?:one|body|1))$/,
+  /^(?:(?:hello+|hi|hey|yo|u|you there|is|are) )*(?:any ?(?:one|body|1)|some ?(?:one|body|1))(?: (?:there|here|home|around|in|on|online|available|free|about|working|real|alive|awake|please|out there|listening|at all|today|now))+$/,
+  says`\bis there (?:a|an|any) (?:(?:real|live|actual|living|human|genuine) )+(?:${PLAIN}|support|chat|help)\b`,
+  says`\b(?:is|are) there (?:a |an |any )?(?:humans?|agents?|operators?|representatives?)${END}`,
+  /^(?:is |are )(?:there )?any ?(?:one|body)$/,
+];
+
+/** Whatever is said of a person, when it begins as one asks for something. */
+const asked = [
+  says`${FRAME}${GAP} (?:(?:(?:a|an|any|some|another|your|one of your|actual|to|with|by|from|for|2) )?${KIND}(?:humans?(?: beings?)?|operators?|representatives?|reps?|advis[eo]rs?|agents?|members? of (?:staff|the team|your team)|(?:team|staff) members?)|(?:real|actual|live|living|proper|genuine) (?:person|people))(?! (?:resources?|rights|errors?|nature|body|fees?|commission|number|see|view|access|track|enter|live|use|sell|apply|visit|voice|said|told|s)\b)\b`,
+  says`${FRAME}${GAP} ${COMMUNICATE}${GAP} ${SOMEBODY}${END}`,
+  says`${FRAME}(?:${GAP} )?(?: ?)${SOMEBODY}${GAP} ${COMMUNICATE}\b`,
+  says`${BEGINS}(?:i need |need |want |looking for |i want |is there )?${SOMEBODY} (?:that |who |whom )?(?:to|i can|i could|we can) ${TALK}(?: (?:to|with))?${END}`,
+  says`${FRAME}${GAP} (?:a|any|some) (?:person|people)${GAP} (?:${COMMUNICATE}|take over|step in)\b`,
+  says`${BEGINS}(?:is|are|can|could|would|will|isn t) ${SOMEBODY}${GAP} ${COMMUNICATE}\b`,
+  /\b(?:is|are) (?:any|one|some) of (?:you|your \w+) (?:there|here|online|available|around|free|about|in)\b/,
+  says`${BEGINS}(?:put )?through to ${PERSON}\b`,
+  /\b(?:a|the) (?:phone ?)?call (?:back )?(?:would be|would|will|is|might be) (?:be )?(?:better|best|easier|good|great|fine|nice|preferable|do|helpful)\b/,
+  says`\b(?:turn|switch|shut) (?:off |up )?(?:the|this|that) ${BOT}(?: off| up)?${END}`,
+  /\b(?:want|need|d like|would like|get(?: me)?|give me|looking for|after) (?:to (?:speak|talk) to )?customer (?:services?|support|care)\b/,
+  says`${BEGINS}where(?: s| is| are| re) (?:the|a|all the|your|all your) ${KIND}(?:${PLAIN}|people|staff)${END}`,
+  says`${BEGINS}${SOMEBODY} from (?:(?:the|your) )?(?:team|sales|support|aftercare|accounts|office|customer \w+)(?:$| (?:please|pls|now|to ${HELPS})\b)`,
+];
+
+/** No bot. */
+const noBot = [
+  says`\b(?:not|no|no more|without|instead of|rather than|sick of|tired of|fed up (?:with|of)|enough of|hate|had enough of|done with|finished with|bypass|skip|out of|past|away from|get rid of|rid of|don t (?:like|do|need|trust|want)|can t stand|don t trust|won t|refuse|refusing|stop|don t want|dont want|never|anything but|than) (?:(?:a|an|the|this|that|these|those|with|talk|to|speak|talking|speaking|chatting|chat|dealing|deal|any|more|another|some|your|stupid|bloody|silly|dumb|useless|via|through|damn|arguing|argue|having|answers|from|just|sending|me|give|giving) )*${BOT}(?:${END}| (?:i|give|get|let|answering|replying|telling|thing|stuff|nonsense|rubbish|to|answers?|messages?|replies|business)\b)`,
+];
 
 /** How visitors say what they wish in place of answering, in English. */
 export const wishes: Pick<Vocabulary, 'wishes'> = {
@@ -81,141 +166,9 @@ export const wishes: Pick<Vocabulary, 'wishes'> = {
         advisor: 'adviser',
         wiv: 'with',
       },
-      plainly: [
-        new RegExp(
-          `\\b(?:have to|need to|must|should i|can i|going to) (?:do|beg|wait|click|press|type|say|scream|shout|pay|dial|sign up) (?:\\w+ ){0,3}to ${TALK} (?:to|with) ${PERSON}\\b`,
-        ),
-        new RegExp(
-          `(?:${SOMEBODY}|no one|nobody|(?:a|any|some|no) ${KIND}(?:${PLAIN}|people|staff|number)) (?:(?:that|who|whom|where) )?(?:i|we) (?:can|could|may|might) (?:talk|speak|chat|ring|call|reach|ask)\\b`,
-        ),
-        /\bwho(?: s| is) (?:the )?(?:best|right) (?:person|one) (?:for (?:me|us) )?to (?:speak|talk|chat|contact|call|ring|ask)\b/,
-        new RegExp(
-          `(?:does|do|is|will|can) (?:${SOMEBODY}|any (?:real )?(?:people|humans?|staff)) (?:(?:actually|even|ever|really|here|still) )*(?:answer|read|reply|respond|work|monitor|listen|look at|check)(?:ing)?(?:$| (?:this|these|here|the chat|the messages|to me|at all|on here|my)\\b)`,
-        ),
-      ],
-      asks: [
-        // Talking to somebody.
-        new RegExp(`\\b${TALK} (?:\\w+ )?(?:to|with|2|wiv|w) ${PERSON}\\b`),
-        new RegExp(`\\b${TALK} (?:\\w+ ){0,3}(?:on|over|by|via) (?:the )?(?:phone|telephone)\\b`),
-        /\bwho(?:m)? (?:can|could|do|may|should|would|shall) (?:i|we) (?:talk|speak|chat|turn) (?:to|with)\b/,
-        new RegExp(
-          `\\b(?:get|come|put|(?:put|get) (?:me|us)) (?:a hold of|hold of|through to|in touch with|on to|onto|connected to|connected with|talking to|in contact with) ${PERSON}\\b`,
-        ),
-        new RegExp(
-          `\\b(?:reach|contact|message|email|ask) ${DET}${KIND}(?:${PLAIN}|colleagues?|managers?|one of your \\w+)\\b`,
-        ),
-        new RegExp(
-          `\\b(?:reach|contact) (?:your|the) ${KIND}(?:team|office|people|staff|sales|support|manager|help ?desk)${END}`,
-        ),
-        new RegExp(
-          `\\b(?:can|could|may|might) (?:i|we) (?:please |just )?(?:ask|see|message|text|call|ring|phone) ${SOMEBODY}${END}`,
-        ),
-        /^(?:(?:please|pls|plz|just|or|and) )*(?:call|ring|phone) (?:when|whenever|as soon as|any ?time) you (?:can|like|could|want|are|re|have)\b/,
-        new RegExp(`\\b(?:reach|contact) ${SOMEBODY}\\b`),
-        new RegExp(`\\b${TALK} (?:to|with) (?:[a-z]+ ){1,2}or (?:(?:to|with) )?${PERSON}\\b`),
-        new RegExp(`\\b(?:quick |private )?word with ${PERSON}\\b`),
-        new RegExp(
-          `\\b(?:complain|complaint|escalate|go|turn|put it) (?:\\w+ ){0,2}to (?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}|managers?|supervisors?|boss))${END}`,
-        ),
-        new RegExp(
-          `\\b(?:discuss|talk|go|run|sort|handle|settle|arrange|resolve|continue|carry on|finish|do) (?:\\w+ ){0,3}with (?:a|an|some|one of your|your|another) ${KIND}(?:${PLAIN}|colleagues?|managers?|experts?|specialists?|staff|people|team)\\b`,
-        ),
-        new RegExp(
-          `\\b(?:advice|help|answers?|reply|response|assistance|support|hear|information|call) (?:\\w+ )?from (?:${SOMEBODY}|(?:a|an|some|real|actual|one of your|your) ${KIND}(?:${PLAIN}|people|colleagues?|experts?|specialists?|managers?))\\b`,
-        ),
-        /\b(?:do|sort|handle|finish|continue|arrange|discuss|settle|go through|go over) (?:(?:this|it|that|everything|the rest) )?(?:out )?(?:by|on|over|via) (?:the )?(?:phone|telephone)\b/,
-        new RegExp(
-          `\\bbe (?:connected|transferred|passed|put|handed|moved|referred|called) (?:(?:on|over|through|back) )*(?:to|with|by) ${PERSON}\\b`,
-        ),
-        /\bbe (?:transferred|put through|passed on|handed over|called back|rung back)\b/,
-        new RegExp(
-          `^(?:(?:hi|hello|please|ok|so|but|then|just|no) )*(?:(?:i|we) (?:(?:really|just|only|still|do|would|d|ll|will|must|have to|got to|don t mind but) )*(?:want|need|like|love|prefer|rather|insist|demand|feel better|have)|(?:can|could|may|might) (?:i|we|you)|how about|what about|is it possible|would it be possible|let me|let us|i d|we d|please) (?:(?!without|not|never|instead)\\w+ ){0,9}(?:to|with|by) (?:(?:a|an|another|your|some|the) )?(?:${KIND}(?:humans?(?: beings?)?|operators?|representatives?|reps?)|(?:(?:real|actual|live|living|proper|genuine|human) )+(?:person|people|agents?|advis[eo]rs?)|a person)${END}`,
-        ),
-        new RegExp(
-          `\\b(?:discuss|explain|describe|go over|go through|talk through|run) (?:\\w+ ){0,5}(?:to|with|past|by) ${SOMEBODY}${END}`,
-        ),
-        new RegExp(`\\bsee ${DET}${KIND}(?:${PLAIN}|managers?|supervisors?)${END}`),
-        /\bany (?:(?:real|actual|live|living|human) )*(?:people|humans?|persons?|agents?|operators?|staff)(?: (?:working|there|here|about|around|available|online|in|on|today|now|at all))+$/,
-        // Being passed on.
-        new RegExp(`\\b(?:put|get) ${BROUGHT} on\\b`),
-        new RegExp(`\\b(?:bring in|over to|back to) ${BROUGHT}${END}`),
-        new RegExp(
-          `\\b(?:put|patch|transfer|pass|connect|hand|forward|redirect|switch|move|send|escalate|route|direct|take|refer|bring) (?:(?:me|us|this|it|this chat|my \\w+|the chat|the conversation) )?(?:(?:straight|directly|over|on|through|up|back|along) )*(?:to|with|onto|2|through to|on to) ${PERSON}\\b`,
-        ),
-        /\b(?:put|patch) (?:me|us) through\b/,
-        /\b(?:transfer|redirect|escalate) (?:me|us|this|it|my (?:case|issue|problem|complaint|query|question|chat))\b(?! (?:to|into|from|money|payment))/,
-        /\b(?:hand|pass) (?:me|us) (?:over|on)\b/,
-        // Being given somebody.
-        new RegExp(
-          `\\b(?:get|give|fetch|find|bring|grab|gimme|show|lend|let me have|let us have|can i have|could i have|may i have|can i get|could i get|can we have) (?:(?:me|us) )?${BROUGHT}(?:${END}| to (?:please )?${HELPS})`,
-        ),
-        new RegExp(
-          `\\b(?:want|wants|need|needs|would like|d like|like|wanna|require|demand|prefer|looking for|after|could use|insist on|expect|deserve|would prefer|d prefer|hoping for|wish for|would love|requesting|request|asked for|asking for|ask for|waiting for|wait for) (?:to have )?(?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}))(?:${END}| (?:i (?:can|could) |to (?:please )?)${HELPS}| i can (?:ask|trust))`,
-        ),
-        /\b(?:want|need|would like|d like|wanna|require|prefer|looking for|after|could use) (?:to have )?(?:some )?(?:live|human|real|personal) (?:chat|support|help|assistance|contact|interaction|conversation|advice|person)\b/,
-        new RegExp(
-          `\\b(?:can|could|would|will|may) (?:${SOMEBODY}|(?:a|an|one of your|any of your|your) ${KIND}(?:${PLAIN}|colleagues?|team|staff|people|guys)) (?:please |pls |kindly |there |here |just |actually |possibly )*(?:${HELPS})\\b`,
-        ),
-        new RegExp(
-          `^(?:(?:hello|hi|please|pls|ok|just|help|oh) )*${SOMEBODY} (?:please |pls |just |there |here )*(?:${HELPS}|call|ring|phone)(?:$| (?:me|us|this|please|pls|asap|now|my)\\b)`,
-        ),
-        new RegExp(
-          `\\bi(?:ll| ll| will)? (?:want|wait for|need) ${SOMEBODY} (?:real|human|alive|living|who (?:can|will|understands|knows))\\b`,
-        ),
-        new RegExp(
-          `\\b${SOMEBODY} (?:real|human|in charge|senior|higher up|who (?:isn t|is not|s not) (?:a )?${BOT})\\b`,
-        ),
-        /\blet me (?:talk|speak) (?:to|with) (?:you|him|her|them)\b/,
-        // Being called.
-        /\b(?:call|ring|phone|telephone|buzz|bell) (?:me|us)(?: back| up)?(?:$| (?:please|pls|plz|now|later|today|tonight|tomorrow|asap|at|on|after|before|in|about|when|whenever|instead|if|as soon|this|between|any|anytime|regarding|over|first|around|from|once|then|again|to|straight|soon|on|because|and|thanks|before|back|with|next|monday|tuesday|wednesday|thursday|friday|saturday|sunday|urgently|immediately|directly|quickly|so)\b)/,
-        /\b(?:give|gimme|drop) (?:me|us)? ?(?:a|another) (?:quick )?(?:call|ring|bell|buzz|phone ?call|shout|tinkle|callback)\b/,
-        new RegExp(
-          `\\b(?:have|get|ask|tell|let|want|need|like|make) ${PERSON} (?:to )?(?:please )?(?:call|ring|phone|contact|get in touch with|reach out to|get back to|email|text|speak to|talk to) (?:me|us)\\b`,
-        ),
-        /\b(?:arrange|request|book|want|need|like|organi[sz]e|schedule|(?:can|could|may) (?:i|we) (?:please )?(?:have|get)|prefer|order|set up|ask for|appreciate|love|welcome) (?:(?:for|me|us) )?(?:a|the|another) (?:quick |proper |phone |telephone |return )?(?:call ?back|call|phone ?call|telephone call|chat with (?:a|an|someone|somebody|one)|word with (?:a|an|someone|somebody|one))\b/,
-        /\b(?:please |pls |kindly |can you |could you |would you |will you )(?:get (?:back to|in touch with)|contact|reach out to) (?:me|us)\b/,
-        /\b(?:call|ring|phone|telephone) (?:me on )?my (?:mobile|number|phone|cell|landline|home|work|mob)\b/,
-        // Whether anybody is there.
-        new RegExp(
-          `\\b(?:is|are|s|isn t|was|aint|ain t) (?:there )?(?:any ?body|any ?one|some ?one|some ?body|any ?1|some ?1|(?:(?:any|some|a|an|no|one) )?${KIND}(?:${PLAIN}|people|staff)|(?:a|the|your|any) (?:managers?|supervisors?|boss))(?: of (?:you|your \\w+))?(?: else)?(?: (?:actually|really|even|currently|still|there|from (?:the |your )?\\w+))*(?: (?:there|here|around|available|online|about|home|in|on|awake|alive|listening|reading(?: this)?|real|human|on duty|free|at (?:your|the) (?:desk|office)|in the office|behind this|(?:that |who |whom )?(?:i|we) (?:can|could|may) (?:talk|speak|chat|reach|ask|contact)(?: (?:to|with))?(?: something| a question)?|to (?:talk|speak|chat|help)(?: (?:to|with|me|us))*|(?:who|that) (?:can|could|is able to|will) (?:help|answer|talk|speak|assist|explain)(?: me| us)?))(?:$| (?:now|today|right now|please|at the moment|at all|to (?:talk|speak|help|chat|answer|take)|who|for a (?:chat|quick chat|talk)|with|about|or|tonight|there)\\b)`,
-        ),
-        /^(?:hello+|hi|hey|yo) (?:any ?(?:one|body|1)|some ?(?:one|body|1))$/,
-        /^(?:(?:hello+|hi|hey|yo|u|you there|is|are) )*(?:any ?(?:one|body|1)|some ?(?:one|body|1))(?: (?:there|here|home|around|in|on|online|available|free|about|working|real|alive|awake|please|out there|listening|at all|today|now))+$/,
-        new RegExp(
-          `\\bis there (?:a|an|any) (?:(?:real|live|actual|living|human|genuine) )+(?:${PLAIN}|support|chat|help)\\b`,
-        ),
-        new RegExp(`\\b(?:is|are) there (?:a |an |any )?(?:humans?|agents?|operators?|representatives?)${END}`),
-        /^(?:is |are )(?:there )?any ?(?:one|body)$/,
-        // Whatever is said of a person, when it begins as one asks for something.
-        new RegExp(
-          `${FRAME}${GAP} (?:(?:(?:a|an|any|some|another|your|one of your|actual|to|with|by|from|for|2) )?${KIND}(?:humans?(?: beings?)?|operators?|representatives?|reps?|advis[eo]rs?|agents?|members? of (?:staff|the team|your team)|(?:team|staff) members?)|(?:real|actual|live|living|proper|genuine) (?:person|people))(?! (?:resources?|rights|errors?|nature|body|fees?|commission|number|see|view|access|track|enter|live|use|sell|apply|visit|voice|said|told|s)\\b)\\b`,
-        ),
-        new RegExp(`${FRAME}${GAP} ${COMMUNICATE}${GAP} ${SOMEBODY}${END}`),
-        new RegExp(`${FRAME}(?:${GAP} )?(?: ?)${SOMEBODY}${GAP} ${COMMUNICATE}\\b`),
-        new RegExp(
-          `${BEGINS}(?:i need |need |want |looking for |i want |is there )?${SOMEBODY} (?:that |who |whom )?(?:to|i can|i could|we can) ${TALK}(?: (?:to|with))?${END}`,
-        ),
-        new RegExp(`${FRAME}${GAP} (?:a|any|some) (?:person|people)${GAP} (?:${COMMUNICATE}|take over|step in)\\b`),
-        new RegExp(`${BEGINS}(?:is|are|can|could|would|will|isn t) ${SOMEBODY}${GAP} ${COMMUNICATE}\\b`),
-        /\b(?:is|are) (?:any|one|some) of (?:you|your \w+) (?:there|here|online|available|around|free|about|in)\b/,
-        new RegExp(`${BEGINS}(?:put )?through to ${PERSON}\\b`),
-        /\b(?:a|the) (?:phone ?)?call (?:back )?(?:would be|would|will|is|might be) (?:be )?(?:better|best|easier|good|great|fine|nice|preferable|do|helpful)\b/,
-        new RegExp(`\\b(?:turn|switch|shut) (?:off |up )?(?:the|this|that) ${BOT}(?: off| up)?${END}`),
-        /\b(?:want|need|d like|would like|get(?: me)?|give me|looking for|after) (?:to (?:speak|talk) to )?customer (?:services?|support|care)\b/,
-        new RegExp(
-          `${BEGINS}where(?: s| is| are| re) (?:the|a|all the|your|all your) ${KIND}(?:${PLAIN}|people|staff)${END}`,
-        ),
-        new RegExp(
-          `${BEGINS}${SOMEBODY} from (?:(?:the|your) )?(?:team|sales|support|aftercare|accounts|office|customer \\w+)(?:$| (?:please|pls|now|to ${HELPS})\\b)`,
-        ),
-        // No bot.
-        new RegExp(
-          `\\b(?:not|no|no more|without|instead of|rather than|sick of|tired of|fed up (?:with|of)|enough of|hate|had enough of|done with|finished with|bypass|skip|out of|past|away from|get rid of|rid of|don t (?:like|do|need|trust|want)|can t stand|don t trust|won t|refuse|refusing|stop|don t want|dont want|never|anything but|than) (?:(?:a|an|the|this|that|these|those|with|talk|to|speak|talking|speaking|chatting|chat|dealing|deal|any|more|another|some|your|stupid|bloody|silly|dumb|useless|via|through|damn|arguing|argue|having|answers|from|just|sending|me|give|giving) )*${BOT}(?:${END}| (?:i|give|get|let|answering|replying|telling|thing|stuff|nonsense|rubbish|to|answers?|messages?|replies|business)\\b)`,
-        ),
-      ],
-      alone: new RegExp(
-        `^(?!no need|need not)(?:(?:hi|hello|hey|no|ok|okay|please|pls|plz|just|sorry|um|er|oh|well|right|look|now|want|need|get|get me|give me|fetch|find me|i said|to|talk|talk to|talk with|speak|speak to|speak with|chat with|chat to|contact|connect|connect to|call|ask|reach) )*(?:${DET}(?:(?:real|actual|live|living|proper|genuine|breathing|human|customer service|customer support|sales|support|service|help ?desk) )*(?:humans?(?: beings?)?|agents?|operators?|representatives?|reps?|advis[eo]rs?|persons?|people|salesperson)|(?:live|human|real) (?:chat|support|help|assistance|advice|people|contact)|customer (?:services?|support|care)|contact (?:sales|support|customer services?|the team|someone)|one of (?:you|your (?:people|team|colleagues|staff|agents|guys))|(?:a )?(?:call ?back|phone ?call)|(?:call|ring|phone)(?: me)?|(?:talk|speak) to (?:${SOMEBODY}|sales|support|staff|the team|your team)|(?:someone|somebody) (?:real|human)|member of staff|staff member|speak to (?:a )?manager|(?:a |your |the )?(?:manager|supervisor)|transfer|escalate)(?: (?:please|pls|plz|now|asap|thanks|thank you|thx|ta|here|instead|only|urgently|immediately|right now|today|quick|quickly|again|for once|cheers|mate))*$`,
-      ),
+      plainly,
+      asks: [...talking, ...passedOn, ...given, ...called, ...there, ...asked, ...noBot],
+      alone: says`^(?!no need|need not)(?:(?:hi|hello|hey|no|ok|okay|please|pls|plz|just|sorry|um|er|oh|well|right|look|now|want|need|get|get me|give me|fetch|find me|i said|to|talk|talk to|talk with|speak|speak to|speak with|chat with|chat to|contact|connect|connect to|call|ask|reach) )*(?:${DET}(?:(?:real|actual|live|living|proper|genuine|breathing|human|customer service|customer support|sales|support|service|help ?desk) )*(?:humans?(?: beings?)?|agents?|operators?|representatives?|reps?|advis[eo]rs?|persons?|people|salesperson)|(?:live|human|real) (?:chat|support|help|assistance|advice|people|contact)|customer (?:services?|support|care)|contact (?:sales|support|customer services?|the team|someone)|one of (?:you|your (?:people|team|colleagues|staff|agents|guys))|(?:a )?(?:call ?back|phone ?call)|(?:call|ring|phone)(?: me)?|(?:talk|speak) to (?:${SOMEBODY}|sales|support|staff|the team|your team)|(?:someone|somebody) (?:real|human)|member of staff|staff member|speak to (?:a )?manager|(?:a |your |the )?(?:manager|supervisor)|transfer|escalate)(?: (?:please|pls|plz|now|asap|thanks|thank you|thx|ta|here|instead|only|urgently|immediately|right now|today|quick|quickly|again|for once|cheers|mate))*$`,
       // “People”, “person” and a part of the business say nothing by themselves about who is wanted.
       notAlone:
         /^(?:(?:no )?(?:call|ring|phone)|people|persons|staff|team|a people|the people|some people|your people|the person|that person|this person|one person|your agent|the agent|the agents|your agents|call|ask|talk)$/,
@@ -225,7 +178,7 @@ export const wishes: Pick<Vocabulary, 'wishes'> = {
         /\b(?:don t|dont|do not|didn t|did not|doesn t|does not|no need|not need|needn t|won t be|wouldn t want|never|rather not|prefer not|not want|not going to|not necessary|no reason|not have|without|instead of|rather than|supposed|promised|said|told|used to|offered|agreed|after|before|until|nobody|no one|hate|hates|stop|avoid|scared|afraid|too shy|embarrassed|when i|when we|last time|yesterday|previously|earlier|once i|unless|maybe later|later|last week|last month|did|have you|if|not)(?: [^ ]+){0,6}$/,
       // A clause that asks about people, or whether one has to, wants none.
       about:
-        /^(?:(?:and|but|so|ok|okay|well|hi|hello|just|oh|sorry|also) )*(?:(?:do|does|will|would|did|might) (?:i|we|one|you|they|it|he|she|my [a-z]+|the [a-z]+|a [a-z]+) (?:then |still |even |really |first |always |not |also )*(?:have|need|got|want|require|expect|only|usually|often)\b|(?:must|shall|should|ought) (?:i|we|one|you|they|it|my|the|a)\b|(?:what )?if\b(?! (?:possible|i may|i can|i could|you don t mind|you can|that s ok))|in case\b|when (?:do|does|will|did|is|are|would) (?!can)|why (?:do|does|did|would|should|will|is|are) (?!isn|aren)|how (?:long|often|much|many)\b|(?:am|was|were|are|is) (?:i|we|you|this|that|it|he|she|robin|they) (?:just |really |actually |even |currently |still |now )*(?:a|an|the|talking|speaking|chatting|real|human|not)\b|(?:how|where|when) did\b|(?:who|what|which) (?:is|are|was|were|does|do|did|will|would|happens)\b(?! (?:i|we) (?:talk|speak|chat))|does\b|do (?:your|the|all|these|those|any|real|most|people|they)\b|has\b|had\b|have (?:you|your|they|people)\b|is (?:it|the|your|my)\b(?! (?:it )?(?:possible|ok|okay|alright|there|(?:manager|supervisor|boss|office|team) (?:there|here|available|around|in|about)))|is an? (?!(?:real |live |actual |living )*(?:person|human|agent|operator|representative)(?: being)? (?:there|here|available|around|online|about|on))|are (?:your|the|all|these)\b|i (?:m|am|was) (?:(?:a|an|the|talking|speaking)\b|not (?!talking|speaking|chatting|dealing|going to (?:talk|speak|chat))|not$)|we (?:re|are) (?:a|an|the|not)\b|you (?:re|are)\b|it (?:s|is)\b|that (?:s|is)\b|this is\b|(?:i|we) (?:ve|have) (?:been |just been )?(?:talking|speaking|chatting|talked|spoken|called)\b|i (?:spoke|talked|chatted|called|rang|phoned)\b|(?:my|our|the|his|her|their) (?!question|problem|wish|issue|query|request|wife (?:would|wants|needs)|husband (?:would|wants|needs)|mother (?:would|wants|needs)|mum (?:would|wants|needs)|dad (?:would|wants|needs)))/,
+        /^(?:(?:and|but|so|ok|okay|well|hi|hello|just|oh|sorry|also) )*(?:(?:do|does|will|would|did|might) (?:i|we|one|you|they|it|he|she|my [a-z]+|the [a-z]+|a [a-z]+) (?:then |still |even |really |first |always |not |also )*(?:have|need|got|want|require|expect|only|usually|often)\b|(?:must|shall|should|ought) (?:i|we|one|you|they|it|my|the|a)\b|(?:what )?if\b(?! (?:possible|i may|i can|i could|you don t mind|you can|that s ok))|in case\b|when (?:do|does|will|did|is|are|would) (?!can)|why (?:do|does|did|would|should|will|is|are) (?!isn|aren)|how (?:long|often|much|many)\b|(?:am|was|were|are|is) (?:i|we|you|this|that|it|he|she|they) (?:just |really |actually |even |currently |still |now )*(?:a|an|the|talking|speaking|chatting|real|human|not)\b|(?:how|where|when) did\b|(?:who|what|which) (?:is|are|was|were|does|do|did|will|would|happens)\b(?! (?:i|we) (?:talk|speak|chat))|does\b|do (?:your|the|all|these|those|any|real|most|people|they)\b|has\b|had\b|have (?:you|your|they|people)\b|is (?:it|the|your|my)\b(?! (?:it )?(?:possible|ok|okay|alright|there|(?:manager|supervisor|boss|office|team) (?:there|here|available|around|in|about)))|is an? (?!(?:real |live |actual |living )*(?:person|human|agent|operator|representative)(?: being)? (?:there|here|available|around|online|about|on))|are (?:your|the|all|these)\b|i (?:m|am|was) (?:(?:a|an|the|talking|speaking)\b|not (?!talking|speaking|chatting|dealing|going to (?:talk|speak|chat))|not$)|we (?:re|are) (?:a|an|the|not)\b|you (?:re|are)\b|it (?:s|is)\b|that (?:s|is)\b|this is\b|(?:i|we) (?:ve|have) (?:been |just been )?(?:talking|speaking|chatting|talked|spoken|called)\b|i (?:spoke|talked|chatted|called|rang|phoned)\b|(?:my|our|the|his|her|their) (?!question|problem|wish|issue|query|request|wife (?:would|wants|needs)|husband (?:would|wants|needs)|mother (?:would|wants|needs)|mum (?:would|wants|needs)|dad (?:would|wants|needs)))/,
     },
   },
 };
