@@ -18,6 +18,7 @@ const LOOKED_AT = 600;
 const MOST_BY = 120;
 /** So many words are short. */
 const SHORT = 4;
+
 /** A clause in the words that are looked for, each said once where it was said again and again: “agent agent AGENT”. */
 function spelt(clause: string, words: WishWords): string {
   return clause
@@ -33,17 +34,13 @@ function spelt(clause: string, words: WishWords): string {
  * to be home”). Each clause is looked at by itself: what it asks for, what stands before it that makes of it no wish, and
  * whether the clause only asks about people.
  * @param language BCP 47
- * @param wordings more that mean a person, as a lead has put them; the whole of a text, or of a clause
  */
-export function understandWish(text: string, language: string, wordings: readonly string[] = []): Wanted | undefined {
+export function understandWish(text: string, language: string): Wanted | undefined {
   const { person } = vocabularyOf(language).wishes;
-  const own = new Set(wordings.map(bare));
-  if (own.size === 0 && !person.hint.test(text)) return undefined;
+  if (!person.hint.test(text)) return undefined;
   const said = tidy(text.slice(0, LOOKED_AT));
   const whole = bare(said);
   const clauses = said.split(person.between).map(bare).filter(Boolean);
-  for (const clause of [whole, ...clauses])
-    if (own.has(clause)) return { wish: 'person', by: clause.slice(0, MOST_BY) };
   const wanted = (by: string): Wanted => ({
     wish: 'person',
     by: by.slice(0, MOST_BY),
