@@ -1,7 +1,14 @@
 import { run as spellCheck } from '@zootools/email-spell-checker';
-import { type CountryCode, findPhoneNumbersInText, parsePhoneNumberFromString } from 'libphonenumber-js/max';
+import {
+  type CountryCode,
+  findPhoneNumbersInText,
+  getExampleNumber,
+  type PhoneNumber,
+  parsePhoneNumberFromString,
+} from 'libphonenumber-js/max';
+import examples from 'libphonenumber-js/mobile/examples';
 import { z } from 'zod';
-import { tidy, type Understanding } from './answer.ts';
+import { bare, tidy, type Understanding } from './answer.ts';
 import { type Understood, vocabularyOf } from './vocabulary/vocabularies.ts';
 
 const Mailbox = z.email().max(254);
@@ -13,12 +20,12 @@ const Mailbox = z.email().max(254);
 export function understandEmail(text: string, language = 'en'): Understanding {
   const { spokenEmail } = vocabularyOf(language);
   const written = tidy(text)
-    .replace(/\s*[([]at[)\]]\s*/i, '@')
-    .replace(/\s*[([]dot[)\]]\s*/gi, '.')
+    .replace(/\s*[([{]at[)\]}]\s*/i, '@')
+    .replace(/\s*[([{]dot[)\]}]\s*/gi, '.')
     .replace(/^mailto:/i, '')
     .replace(/^([^@]*\S)\s*@\s*([^@]*)$/, '$1@$2');
   if (written === '') return { unclear: 'empty' };
-  const clean = written.includes('@') ? written : outLoud(written, spokenEmail);
+  const clean = /@\S*\.\S/.test(written) ? written : outLoud(written, spokenEmail);
   const candidates = clean
     .split(/[\s<>"();:,]+/)
     .map(word => word.replace(/[.,;!?]+$/, '').replace(/^[.'!?]+/, ''))
@@ -33,12 +40,18 @@ export function understandEmail(text: string, language = 'en'): Understanding {
   return suggestion && suggestion.full !== address ? { value: address, probably: suggestion.full } : { value: address };
 }
 
-/** An address as it is said: “maud dot ellery at ellery dot example”. What comes before it is left alone. */
-function outLoud(text: string, { at, signs, before }: Understood['spokenEmail']): string {
-  let said = text.replace(before, '');
+/**
+ * An address as it is said: “maud dot ellery at ellery dot example”. What stands before it has to end with what leads up to
+ * one (“mine is”), and behind it only pleasantries may: “look at example dot org” is none.
+ */
+function outLoud(text: string, { at, signs, joined, before, never, after }: Understood['spokenEmail']): string {
+  let said = text.replace(joined, '').replace(after, '');
   for (const [words, sign] of signs) said = said.replace(words, sign);
-  const host = said.replace(at, '@');
-  return /^\S+@\S+$/.test(host) ? host : text;
+  const address = /^(?<before>.*\s)?(?<mailbox>\S+)@(?<host>[^\s@.]+\.\S+)$/.exec(said.replace(at, '@'))?.groups;
+  const inFront = address?.['before']?.trim() ?? '';
+  return address && (before.test(bare(inFront)) || inFront.endsWith(',')) && !never.test(bare(address['mailbox']!))
+    ? `${address['mailbox']}@${address['host']}`
+    : text;
 }
 
 /** Digits as they are said: “oh double seven”, “nine”. As many as a phone number has, they are one. */
@@ -66,6 +79,14 @@ function digitsOutLoud(text: string, { digits, times }: Understood['spokenDigits
   return said.join(' ');
 }
 
+/** Whether somebody can have a number: one that is given out, or as long as the country’s are (those kept for stories). */
+function isOne(number: PhoneNumber): boolean {
+  if (number.isValid()) return true;
+  const country = number.country ?? number.getPossibleCountries()[0];
+  const usual = country && getExampleNumber(country, examples);
+  return number.isPossible() && number.nationalNumber.length === usual?.nationalNumber.length;
+}
+
 /**
  * Finds a phone number in what was typed.
  * @param country ISO 3166 code whose national numbers are meant when no country is typed
@@ -79,13 +100,14 @@ export function understandPhone(text: string, country: string, language = 'en'):
   const clean = isSaid ? digitsOutLoud(typed, spokenDigits) : typed;
   const code = country as CountryCode;
   const whole = parsePhoneNumberFromString(clean, { defaultCountry: code, extract: false });
-  if (whole?.isPossible()) return { value: whole.number };
+  if (whole && isOne(whole)) return { value: whole.number };
   const found = new Set<string>();
   for (const run of clean.match(/\+?\d[\d\s().-]{5,}\d/g) ?? []) {
     const part = parsePhoneNumberFromString(run, code);
-    if (part?.isPossible()) found.add(part.number);
+    if (part && isOne(part)) found.add(part.number);
   }
-  if (found.size === 0) for (const { number } of findPhoneNumbersInText(clean, code)) found.add(number.number);
+  if (found.size === 0)
+    for (const { number } of findPhoneNumbersInText(clean, code)) if (isOne(number)) found.add(number.number);
   const [number] = found;
   // Of two different numbers nobody knows which is meant.
   return number !== undefined && found.size === 1 ? { value: number } : { unclear: 'not a phone number' };

@@ -2,7 +2,19 @@ import type { Vocabulary } from './vocabulary/vocabulary.ts';
 
 /** What a word of an answer is, as far as it bears on an amount; what does not is other. Only numbers and scales have a value. */
 export interface Bearing {
-  is: 'digits' | 'number' | 'scale' | 'hundred' | 'dozen' | 'half' | 'quarter' | 'and' | 'article' | 'point' | 'other';
+  is:
+    | 'digits'
+    | 'number'
+    | 'scale'
+    | 'hundred'
+    | 'dozen'
+    | 'half'
+    | 'quarter'
+    | 'and'
+    | 'article'
+    | 'of'
+    | 'point'
+    | 'other';
   value: number;
 }
 
@@ -61,11 +73,15 @@ function worth(tokens: readonly Token[]): number | undefined {
     const part = fraction(tokens, index);
     // “three quarters” is a fraction; “three” with “and a quarter” behind it is not.
     if (part && (last === 'nothing' || open)) {
+      // Whether “a dozen and a half” is of one or of a dozen nobody knows.
+      if (last === 'dozen') return undefined;
       if (last === 'scale') total += part.value * scale;
       else group = (group ?? 0) + part.value;
       last = last === 'scale' ? 'scale' : 'fraction';
       open = false;
       index = part.next;
+      // “a quarter of a million”
+      if (tokens[index]?.is === 'of' && tokens[index + 1]?.is === 'article') index++;
       if (last === 'scale' && index < tokens.length) return undefined;
       // “half a million”
       if (tokens[index]?.is === 'article' && ['hundred', 'dozen', 'scale'].includes(tokens[index + 1]?.is ?? ''))

@@ -49,3 +49,13 @@ export function bare(text: string): string {
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
 }
+
+/** Where in a tidy text one thing that is said ends and another begins. */
+export const BETWEEN = /[,.;:!?\n]+|\s-\s/;
+
+/** Bare words without those that say nothing; all of them where nothing else is said. */
+export const meant = (words: string, { besides }: { besides: ReadonlySet<string> }): string =>
+  words
+    .split(' ')
+    .filter(word => !besides.has(word))
+    .join(' ') || words;

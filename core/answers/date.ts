@@ -1,6 +1,7 @@
-import { DateTime } from 'luxon';
+import type { ParsedComponents } from 'chrono-node';
+import { DateTime, type DurationLikeObject } from 'luxon';
 import { bare, tidy, type Understanding } from './answer.ts';
-import { vocabularyOf } from './vocabulary/vocabularies.ts';
+import { type Understood, vocabularyOf } from './vocabulary/vocabularies.ts';
 
 /**
  * Understands a date as people say it: “next tuesday”, “3 April”, “a week on Thursday”, “day after tomorrow”, “the 3rd”,
@@ -14,32 +15,33 @@ export function understandDate(text: string, language: string, now: number, zone
   const clean = tidy(text);
   if (clean === '') return { unclear: 'empty' };
   const today = DateTime.fromMillis(now, { zone }).startOf('day');
-  const { dates, month, monthFirst, around, besideDates, vagueDates, pastDates } = vocabularyOf(language);
-  // What says how far from a day another is (“a week on …”) is taken away first, and added in the end.
+  const vocabulary = vocabularyOf(language);
+  const { dates, month, monthFirst, around, besideDates, vagueDates, pastDates } = vocabulary;
   let rest = clean
     .toLowerCase()
     .replace(/\b(\d{1,2})\.(\d{1,2})\.(\d{4}|\d{2})\b/, '$1/$2/$3')
     .replace(/^(\d{1,2})\.(\d{1,2})\.$/, '$1/$2');
   if (vagueDates.test(bare(rest))) return { unclear: 'no match' };
-  let days = 0;
-  for (const [words, shift] of around.shifts) {
-    const found = words.exec(rest);
-    if (!found) continue;
-    days += shift;
-    rest = rest.replace(words, ' $1 ').trim();
-    break;
-  }
+  for (const [words, as] of around.written) rest = rest.replace(words, as);
+  // What says how far from a day another is (“a week on …”) is taken away first, and added in the end.
+  const { shift, from } = shifted(rest, vocabulary);
+  rest = from;
+  const away = (date: DateTime): Understanding => ({ value: date.plus(shift).toISODate()! });
   const nothingElse = (words: string): boolean => words.split(' ').every(word => word === '' || besideDates.has(word));
-  if (days !== 0 && nothingElse(bare(rest))) return { value: today.plus({ days }).toISODate()! };
+  if (Object.keys(shift).length > 0 && nothingElse(bare(rest))) return away(today);
   const named = around.named(bare(rest), today.toISODate()!);
-  if (named !== undefined) return { value: DateTime.fromISO(named).plus({ days }).toISODate()! };
-  const ofMonth = around.ofMonth.exec(bare(rest));
-  if (ofMonth) {
-    const day = Number(ofMonth[1] ?? ofMonth[2]);
+  if (named !== undefined) return away(DateTime.fromISO(named));
+  const ofMonth = around.ofMonth.exec(bare(rest))?.groups;
+  if (ofMonth && nothingElse(`${ofMonth['before']} ${ofMonth['after']}`)) {
+    const day = Number(ofMonth['day']);
     // The next month that has such a day.
     for (let ahead = 0; ahead < 12; ahead++) {
       const found = today.startOf('month').plus({ months: ahead }).set({ day });
-      if (found.day === day && found >= today) return { value: found.plus({ days }).toISODate()! };
+      if (found.day !== day || found < today) continue;
+      const weekday = ofMonth['weekday']?.slice(0, 3);
+      // “Friday the 5th” that is no Friday was meant otherwise.
+      if (weekday && around.weekdays.indexOf(weekday) !== found.weekday - 1) break;
+      return away(found);
     }
     return { unclear: 'no match' };
   }
@@ -47,19 +49,41 @@ export function understandDate(text: string, language: string, now: number, zone
   // A month by its name needs no order, and “December 24” is a day in both.
   const reader = monthFirst.includes(language) || month.test(rest) ? dates.monthFirst : dates.dayFirst;
   const read = reader.parse(rest, reference, { forwardDate: !pastDates.test(bare(rest)) });
-  const [found, more] = read;
+  const [found, ...others] = read;
   const start = found?.start;
-  if (!found || more || found.end || !start) return { unclear: 'no match' };
+  if (!found || found.end || !start) return { unclear: 'no match' };
   if (!(start.isCertain('day') || start.isCertain('weekday') || start.isCertain('month')))
     return { unclear: 'no match' };
-  const beside = bare(`${rest.slice(0, found.index)} ${rest.slice(found.index + found.text.length)}`);
+  const beside = bare(
+    read.reduceRight((all, { index, text: words }) => all.slice(0, index) + all.slice(index + words.length), rest),
+  );
   if (!nothingElse(beside)) return { unclear: 'no match' };
   const date = DateTime.fromObject({
     year: start.get('year') ?? today.year,
     month: start.get('month') ?? today.month,
     day: start.get('day') ?? 1,
-  })
-    .plus({ days })
-    .toISODate();
-  return date === null ? { unclear: 'no match' } : { value: date };
+  });
+  // Its day of the week may be said as well, beside it too (“7 Dec (Monday)”), and has to be that.
+  const agrees = (one: ParsedComponents): boolean =>
+    !one.isCertain('weekday') || one.get('weekday') === date.weekday % 7;
+  const onlyWeekday = (one: ParsedComponents): boolean => one.isCertain('weekday') && !one.isCertain('day');
+  if (!date.isValid || !agrees(start)) return { unclear: 'no match' };
+  if (!others.every(other => !onlyWeekday(start) && onlyWeekday(other.start) && agrees(other.start)))
+    return { unclear: 'no match' };
+  return away(date);
+}
+
+/** How far from another day the one that is meant lies (nothing where it is named itself), and what names that other. */
+function shifted(text: string, { around }: Understood): { shift: DurationLikeObject; from: string } {
+  for (const words of around.shifts) {
+    const found = words.exec(text)?.groups;
+    if (!found) continue;
+    const said = found['count'] ?? '1';
+    const count = (around.counts[said] ?? Number(said)) * (found['back'] === undefined ? 1 : -1);
+    const shift = Object.fromEntries(
+      Object.entries(around.units[found['unit']!]!).map(([unit, each]) => [unit, Number(each) * count]),
+    );
+    return { shift, from: text.replace(words, ` ${found['from'] ?? ''} `).trim() };
+  }
+  return { shift: {}, from: text };
 }

@@ -52,8 +52,8 @@ function digits(text: string, language: string): number {
 /** Signs that stand for a part of one. NFKC would write them as a division. */
 const PARTS: ReadonlyArray<readonly [RegExp, string]> = [
   [/(\d)\s?(?:½|1\/2(?!\d))/gu, '$1.5'],
-  [/(\d)\s?¼/gu, '$1.25'],
-  [/(\d)\s?¾/gu, '$1.75'],
+  [/(\d)\s?¼|(\d)\s1\/4(?!\d)/gu, '$1$2.25'],
+  [/(\d)\s?¾|(\d)\s3\/4(?!\d)/gu, '$1$2.75'],
   [/(^|[^\d])\.(?=\d)/gu, '$10.'],
   [/½/gu, '0.5'],
   [/¼/gu, '0.25'],
@@ -120,6 +120,52 @@ function isNegative(before: string, vocabulary: Understood): boolean {
   return vocabulary.negative.test(words) || (words.includes('-') && MINUS.test(words));
 }
 
+/** An amount, or a stretch of them, that was said. */
+export interface Stretch {
+  from: number;
+  to: number;
+  /** Whether the ends are part of it: not of “more than 5”. */
+  above: boolean;
+  below: boolean;
+  /** What else was said, in bare words. */
+  beside: string;
+}
+
+/** The one amount or range that a text says, and what is said beside it; undefined when there is none, or more than that. */
+function amountSaid(text: string, language: string, vocabulary: Understood): Stretch | undefined {
+  const lower = tidy(inDecimals(text)).toLowerCase();
+  const clean = DIGIT_AND_LETTER.test(lower) ? lower.replace(vocabulary.unit, '$1 ') : lower;
+  const tokens = tokensOf(clean, language, vocabulary);
+  const amounts = tokens && amountsIn(tokens);
+  if (!tokens || !amounts?.length) return undefined;
+  const start = (amount: Amount): number => tokens[amount.from]!.at;
+  const end = (amount: Amount): number => tokens[amount.to - 1]!.end;
+  const beside = bare(
+    amounts
+      .reduceRight((rest, one) => `${rest.slice(0, start(one)).trimEnd()} ${rest.slice(end(one)).trimStart()}`, clean)
+      .trim(),
+  );
+  const [first, second, more] = amounts;
+  const before = clean.slice(0, start(first!));
+  const value = isNegative(before, vocabulary) ? -first!.value : first!.value;
+  if (more || Math.abs(value) > MOST) return undefined;
+  const ends = { above: true, below: true, beside };
+  if (!second) return { from: value, to: value, ...ends };
+  const { between, joining } = vocabulary;
+  const inMiddle = clean.slice(end(first!), start(second));
+  // “2 and 3” are a range only where it says “between” in front.
+  if (!(between.test(inMiddle) || (joining.before.test(before) && joining.middle.test(inMiddle)))) return undefined;
+  // “9 to 5” is no range.
+  if (first!.value >= second.value || second.value > MOST) return undefined;
+  // “2 to 3 thousand” are thousands both.
+  const { scale } = second;
+  const low = scale && !first!.scale && first!.value < second.value / scale + 1 ? value * scale : value;
+  return { from: low, to: second.value, ...ends };
+}
+
+/** The most that an amount may come to, and the least. */
+const MOST = 1e12;
+
 /**
  * Understands an amount as people write it: “about 1,900”, “£1.9k”, “two and a half thousand”, “minus 3”, “between 2 and 3
  * thousand” (its middle). Every number in the answer has to belong to what is understood, and nothing beside it may make it
@@ -132,32 +178,32 @@ export function understandNumber(
   bounds: { min?: number | undefined; max?: number | undefined } = {},
 ): Understanding {
   const vocabulary = vocabularyOf(language);
-  const lower = tidy(inDecimals(text)).toLowerCase();
-  const clean = DIGIT_AND_LETTER.test(lower) ? lower.replace(vocabulary.unit, '$1 ') : lower;
-  if (clean === '') return { unclear: 'empty' };
-  const tokens = tokensOf(clean, language, vocabulary);
-  const amounts = tokens && amountsIn(tokens);
-  if (!tokens || !amounts?.length) return { unclear: 'not a number' };
-  const start = (amount: Amount): number => tokens[amount.from]!.at;
-  const end = (amount: Amount): number => tokens[amount.to - 1]!.end;
-  const beside = amounts
-    .reduceRight((rest, one) => `${rest.slice(0, start(one)).trimEnd()} ${rest.slice(end(one)).trimStart()}`, clean)
-    .trim();
-  if (vocabulary.makesOther.test(bare(beside.replace(vocabulary.bounding, ' ')))) return { unclear: 'not a number' };
-  const [first, second, more] = amounts;
-  let value = isNegative(clean.slice(0, start(first!)), vocabulary) ? -first!.value : first!.value;
-  if (more) return { unclear: 'not a number' };
-  if (second) {
-    if (!vocabulary.between.test(clean.slice(end(first!), start(second)))) return { unclear: 'not a number' };
-    // “9 to 5” is no range.
-    if (first!.value >= second.value) return { unclear: 'not a number' };
-    // “2 to 3 thousand” are thousands both.
-    const { scale } = second;
-    const low = scale && !first!.scale && first!.value < second.value / scale + 1 ? value * scale : value;
-    value = (low + second.value) / 2;
-  }
-  if (Math.abs(value) > 1e12) return { unclear: 'not a number' };
+  const { nothing, share, bounding, makesOther } = vocabulary;
+  if (tidy(text) === '') return { unclear: 'empty' };
+  const said = amountSaid(text, language, vocabulary);
+  if (said && (makesOther.test(said.beside.replace(bounding, ' ')) || share.test(bare(text))))
+    return { unclear: 'not a number' };
+  const value = said ? (said.from + said.to) / 2 : nothing.includes(bare(text)) ? 0 : undefined;
+  if (value === undefined) return { unclear: 'not a number' };
   if (bounds.min !== undefined && value < bounds.min) return { unclear: 'too small' };
   if (bounds.max !== undefined && value > bounds.max) return { unclear: 'too large' };
   return { value };
+}
+
+/**
+ * Which amounts a label or an answer means, both ends of them: “3 or 4”, “5 or more”, “under £1,000”.
+ * @param language BCP 47
+ * @returns undefined when it holds no amount, or more than one stretch of them
+ */
+export function understandStretch(text: string, language: string): Stretch | undefined {
+  const vocabulary = vocabularyOf(language);
+  const said = amountSaid(text, language, vocabulary);
+  if (!said) return undefined;
+  const ends = `${said.beside}${/\d\s?\+/.test(text) ? ' +' : ''}`;
+  const bound = vocabulary.bounds.find(({ words }) => words.test(ends));
+  if (!bound) return said;
+  const beside = bare(ends.replace(bound.words, ' '));
+  return bound.towards === 'more'
+    ? { ...said, beside, to: Number.POSITIVE_INFINITY, above: bound.itself }
+    : { ...said, beside, from: Number.NEGATIVE_INFINITY, below: bound.itself };
 }

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { understandEmail, understandPhone } from './address.ts';
 import type { Understanding } from './answer.ts';
@@ -6,10 +7,8 @@ import { understandDate } from './date.ts';
 import { understandNumber } from './number.ts';
 import { understandOrder } from './order.ts';
 import { understandPostcode } from './postcode.ts';
+import { choices, type Table, typed } from './tests/typed.ts';
 import { understandYesNo } from './yesno.ts';
-
-/** Answers as people type them, each with what has to be understood: nothing means that it is asked again. */
-type Table = Record<string, unknown>;
 
 const given = (understood: Understanding): unknown =>
   'value' in understood
@@ -474,6 +473,17 @@ const tables: Array<[string, Table, (text: string) => unknown]> = [
   ['a phone number', phones, text => given(understandPhone(text, 'GB'))],
   ['a postcode', postcodes, text => given(understandPostcode(text, 'en-GB', 'GB'))],
   ['an order', orders, text => understandOrder(text, 'en-GB')],
+  ['an amount, in other words', typed['amounts']!, text => given(understandNumber(text, 'en-GB'))],
+  ['yes or no, in other words', typed['yesOrNo']!, text => given(understandYesNo(text, 'en-GB'))],
+  ['a date, in other words', typed['dates']!, text => given(understandDate(text, 'en-GB', now, 'Europe/London'))],
+  ['an email address, in other words', typed['emails']!, text => given(understandEmail(text))],
+  ['a phone number, in other words', typed['phones']!, text => given(understandPhone(text, 'GB'))],
+  ['an order, in other words', typed['orders']!, text => understandOrder(text, 'en-GB')],
+  ...Object.entries(choices).map(([name, labels]): [string, Table, (text: string) => unknown] => [
+    `one of “${labels[0]}” …`,
+    typed[name]!,
+    one(labels),
+  ]),
 ];
 
 test('the tables hold at least 400 answers', () => {
@@ -483,6 +493,44 @@ test('the tables hold at least 400 answers', () => {
 describe.each(tables)('asked for %s', (_, table, understand) => {
   test.each(Object.entries(table))('“%s” is %j', (text, expected) => {
     expect(understand(text)).toEqual(expected);
+  });
+});
+
+describe('amounts among choices', () => {
+  const counted = choices.counted;
+
+  test('a number that is typed is one of those that a choice stands for, and never its place', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 999 }), count => {
+        expect(one(counted)(String(count))).toBe(counted[count > 4 ? 2 : count > 2 ? 1 : 0]);
+        expect(one(counted)(`about ${count} bedrooms`)).toBe(counted[count > 4 ? 2 : count > 2 ? 1 : 0]);
+      }),
+    );
+  });
+
+  test.each([
+    ['£1,500', '£1,000 to £2,000'],
+    ['1.5k', '£1,000 to £2,000'],
+    ['800', 'Under £1,000'],
+    ['1000', '£1,000 to £2,000'],
+    ['2000', '£1,000 to £2,000'],
+    ['2,001', 'Over £2,000'],
+    ['more than 3000', 'Over £2,000'],
+    ['500 to 1500', undefined],
+    ['under 2000', undefined],
+    ['option 3', 'Over £2,000'],
+  ])('“%s” of prices is %s', (text, expected) => {
+    expect(one(['Under £1,000', '£1,000 to £2,000', 'Over £2,000'])(text)).toBe(expected);
+  });
+
+  test.each([
+    ['2 years', undefined],
+    ['2 months', 'Under 3 months'],
+    ['6 months', '3 to 12 months'],
+    ['more than a year', 'More than a year'],
+    ['a year and a half', undefined],
+  ])('“%s” of times is %s: another unit is another amount', (text, expected) => {
+    expect(one(['Under 3 months', '3 to 12 months', 'More than a year'])(text)).toBe(expected);
   });
 });
 

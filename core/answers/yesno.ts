@@ -1,5 +1,5 @@
 import { distance } from 'fastest-levenshtein';
-import { bare, type Understanding } from './answer.ts';
+import { BETWEEN, bare, meant, tidy, type Understanding } from './answer.ts';
 import { type Understood, vocabularyOf } from './vocabulary/vocabularies.ts';
 
 /** What a stretch of an answer says: yes, no, or that something is not so. */
@@ -19,7 +19,10 @@ const LONGEST = 5;
 const NEAR = 1;
 
 /** What an answer says, word by word, the longest phrases first. */
-function saidIn(list: readonly string[], { answers, plainAnswers, openAnswers, negates }: Understood): Said[] {
+function saidIn(
+  list: readonly string[],
+  { answers, plainAnswers, openAnswers, strengthens, negates }: Understood,
+): Said[] {
   const said: Said[] = [];
   for (let at = 0; at < list.length; ) {
     let found: Said | undefined;
@@ -30,7 +33,11 @@ function saidIn(list: readonly string[], { answers, plainAnswers, openAnswers, n
       else if (value !== undefined)
         found = { says: value, plainly: plainAnswers.has(phrase), openly: openAnswers.has(phrase), at, end };
     }
-    if (found) said.push(found);
+    const before = said.at(-1);
+    // “absolutely no chance” is one.
+    if (found && found.says !== 'not' && before?.end === at && strengthens.has(list.slice(before.at, at).join(' ')))
+      said.splice(-1, 1, { ...found, openly: found.openly || before.openly, at: before.at });
+    else if (found) said.push(found);
     at = found?.end ?? at + 1;
   }
   return said;
@@ -43,11 +50,15 @@ function saidIn(list: readonly string[], { answers, plainAnswers, openAnswers, n
  */
 export function understandYesNo(text: string, language: string): Understanding {
   const vocabulary = vocabularyOf(language);
-  const { answers, leavesOpen, asks, mistyped, besides } = vocabulary;
-  const words = bare(text);
+  const { answers, refuses, leavesOpen, asks, mistyped, besides } = vocabulary;
+  // “y e s” is spelt out, and “nooo” drawn out.
+  const words = bare(text)
+    .replace(/^(?:\p{L} )+\p{L}$/u, letters => letters.replaceAll(' ', ''))
+    .replace(/(\p{L})\1{2,}/gu, '$1');
   const whole = answers.get(words || text.trim());
   if (whole !== undefined) return { value: whole };
   if (words === '') return { unclear: 'empty' };
+  if (refuses.test(words)) return { value: false };
   if (leavesOpen.test(words) || asks.test(words)) return { unclear: 'no match' };
   const list = words.split(' ');
   const said = saidIn(list, vocabulary);
@@ -61,9 +72,13 @@ export function understandYesNo(text: string, language: string): Understanding {
   if (!first.plainly && text.trimEnd().endsWith('?')) return { unclear: 'no match' };
   // Agreeing by anything but yes itself is meant only at the beginning: “that is fine by my wife” says nothing of us.
   if (!first.plainly && list.slice(0, first.at).some(word => !besides.has(word))) return { unclear: 'no match' };
+  // As a sentence of its own it is an answer, whatever comes after it: “we do, all of it”.
+  const [sentence = ''] = tidy(text).split(BETWEEN, 1);
+  const isWhole =
+    vocabulary.wholeAnswers.has(meant(bare(sentence), vocabulary)) || vocabulary.wholeAnswers.has(bare(sentence));
   // And by what else may be said of anything (“right now”, “great question”) only when that is all there is.
   const accounted = new Set(said.flatMap(({ at, end }) => list.slice(at, end)));
-  if (!first.plainly && !first.openly && list.some(word => !accounted.has(word) && !besides.has(word)))
+  if (!first.plainly && !first.openly && !isWhole && list.some(word => !accounted.has(word) && !besides.has(word)))
     return { unclear: 'no match' };
   const values = new Set<boolean>();
   for (const [index, { says, plainly, at, end }] of said.entries()) {

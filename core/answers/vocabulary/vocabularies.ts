@@ -3,15 +3,17 @@ import { en } from './en.ts';
 import type { Order, Vocabulary } from './vocabulary.ts';
 
 /** A vocabulary made ready: every answer of every visitor is held against it. */
-export interface Understood extends Omit<Vocabulary, 'negates'> {
+export interface Understood extends Omit<Vocabulary, 'negates' | 'strengthens' | 'whole'> {
   orderOf: ReadonlyMap<string, Order>;
   longestOrder: number;
-  /** Whether a text holds a word that an order begins with. */
+  /** Whether a text holds a word that an order may be known by. */
   orderWords: RegExp;
   /** Yes and no by their words. */
   answers: ReadonlyMap<string, boolean>;
   plainAnswers: ReadonlySet<string>;
   openAnswers: ReadonlySet<string>;
+  wholeAnswers: ReadonlySet<string>;
+  strengthens: ReadonlySet<string>;
   negates: ReadonlySet<string>;
   /** What words are for an amount. */
   bearing: ReadonlyMap<string, Bearing>;
@@ -19,10 +21,20 @@ export interface Understood extends Omit<Vocabulary, 'negates'> {
   unit: RegExp;
   /** The whole of what stands between two numbers that are a range. */
   between: RegExp;
+  /** The same, where it takes words in front of the first to make it one. */
+  joining: { before: RegExp; middle: RegExp };
 }
 
 /** How much longer than the longest order a text with spaces and punctuation may be, and still be one. */
 const SLACK = 45;
+
+/** The word of a phrase that the fewest other texts hold. */
+const longestWord = (phrase: string): string =>
+  phrase.split(' ').reduce((longest, word) => (word.length > longest.length ? word : longest));
+
+/** The whole of what stands between two amounts, with what the second may be in. */
+const inTheMiddle = (words: readonly string[]): RegExp =>
+  new RegExp(`^\\s*(?:${words.join('|')})\\s*\\p{Sc}?\\s*$`, 'iu');
 
 function madeReady(words: Vocabulary): Understood {
   const orderOf = new Map(
@@ -34,9 +46,7 @@ function madeReady(words: Vocabulary): Understood {
   return {
     ...words,
     orderOf,
-    orderWords: new RegExp(
-      `\\b(?:${[...new Set([...orderOf.keys()].map(phrase => phrase.split(' ')[0]!))].join('|')})\\b`,
-    ),
+    orderWords: new RegExp(`\\b(?:${[...new Set([...orderOf.keys()].map(longestWord))].join('|')})\\b`),
     longestOrder: Math.max(...[...orderOf.keys()].map(phrase => phrase.length)) + SLACK,
     answers: new Map([
       ...words.yes.map(word => [word, true] as const),
@@ -44,10 +54,13 @@ function madeReady(words: Vocabulary): Understood {
     ]),
     plainAnswers: new Set(words.plainly),
     openAnswers: new Set(words.openly),
+    wholeAnswers: new Set(words.whole),
+    strengthens: new Set(words.strengthens),
     negates: new Set(words.negates),
     bearing: bearingOf(words),
     unit: new RegExp(`(\\d)(?!(?:${multipliers})(?!\\p{L}))(?=\\p{L})`, 'giu'),
-    between: new RegExp(`^\\s*(?:-|${words.betweenNumbers.join('|')})\\s*\\p{Sc}?\\s*$`, 'iu'),
+    between: inTheMiddle(['-', ...words.betweenNumbers]),
+    joining: { before: words.joiningNumbers.before, middle: inTheMiddle([words.joiningNumbers.middle]) },
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Chrono } from 'chrono-node';
+import type { DurationLikeObject } from 'luxon';
 import type { PersonPart } from '../../facts/fact.ts';
 
 /** What a visitor may want to do with the conversation instead of answering. */
@@ -39,10 +40,16 @@ export interface Vocabulary {
   orders: Readonly<Record<Order, readonly string[]>>;
   yes: readonly string[];
   no: readonly string[];
+  /** The whole of what is a no and names none: “not on your life”. */
+  refuses: RegExp;
   /** Of these, what says so in so many words, wherever in an answer it stands. */
   plainly: readonly string[];
   /** What says so at the beginning of a sentence too: “of course we do”. */
   openly: readonly string[];
+  /** What says so as a sentence of its own, whatever comes after it: “we do, all of it”. */
+  whole: readonly string[];
+  /** What only strengthens what it stands right in front of: “absolutely no chance”. */
+  strengthens: readonly string[];
   /** What turns what it stands beside: “not”. */
   negates: readonly string[];
   /** What leaves it open (“maybe”, “yes if”), and what asks back; in bare words. */
@@ -60,7 +67,7 @@ export interface Vocabulary {
   dozen: string;
   hundred: string;
   /** What parts of one are called, and what stands between the words of a number. */
-  fractions: Readonly<Record<'half' | 'quarter' | 'and' | 'article' | 'point', readonly string[]>>;
+  fractions: Readonly<Record<'half' | 'quarter' | 'and' | 'article' | 'of' | 'point', readonly string[]>>;
   /** What at the end of the words before a number makes it less than nothing. */
   negative: RegExp;
   /** What right behind digits makes them something else than an amount: “3rd”, “5 pm”. */
@@ -71,12 +78,26 @@ export interface Vocabulary {
   makesOther: RegExp;
   /** What multiplies a number, in words or right behind its digits. */
   multipliers: Readonly<Record<string, number>>;
-  /** What makes a range of two numbers. */
+  /** What makes a range of two numbers; and what does only with words in front, which end what stands before the first. */
   betweenNumbers: readonly string[];
+  joiningNumbers: { before: RegExp; middle: string };
+  /** A share of something, which is no amount: “half of it”. */
+  share: RegExp;
+  /** The whole of what says that there are none. */
+  nothing: readonly string[];
+  /**
+   * What, in bare words, makes a bound of an amount (a “+” behind it is one of the words), the longest first; and whether the
+   * amount itself is meant as well: of “5 or more” it is, of “more than 5” not.
+   */
+  bounds: ReadonlyArray<{ words: RegExp; towards: 'more' | 'less'; itself: boolean }>;
+  /** Bare words beside an amount that say nothing about of what it is one. */
+  besideAmounts: ReadonlySet<string>;
   /** One to ten, and first to tenth, as places in a list. */
   numerals: readonly string[];
   ordinals: readonly string[];
   last: string;
+  /** What may stand behind a short answer and says nothing, in bare words. */
+  pleasantries: RegExp;
   /** What may stand in front of a place’s number, in digits (“no 2”) and as a word (“option two”). */
   beforeDigits: RegExp;
   beforeNumeral: RegExp;
@@ -84,6 +105,13 @@ export interface Vocabulary {
   afterNumber: RegExp;
   /** What may stand around an ordinal. */
   aroundOrdinal: RegExp;
+  /**
+   * What means the same in a label and in an answer, however it is said, without the words that say nothing (`besides`): not
+   * to know, to mean something else.
+   */
+  meanings: ReadonlyArray<{ label: RegExp; said: RegExp }>;
+  /** How a word ends that is a form of another: “renting”. */
+  endings: RegExp;
   /** None, and all, of several choices; and what stands between them, in a text as it was typed. */
   none: readonly string[];
   all: readonly string[];
@@ -93,14 +121,21 @@ export interface Vocabulary {
   /** How days are named from others. */
   around: {
     /**
-     * What says by how many days another day than the one it names is meant, the longest first. What names that day is its
-     * first group.
+     * How a day is counted from another, the longest first: how many (`count`) of which (`unit`), whether `back`, and from
+     * which day (`from`), as the names of groups.
      */
-    shifts: ReadonlyArray<readonly [words: RegExp, days: number]>;
+    shifts: readonly RegExp[];
+    counts: Readonly<Record<string, number>>;
+    units: Readonly<Record<string, DurationLikeObject>>;
+    /** What is written otherwise before it is read: “the fourth” as “the 4th”. */
+    written: ReadonlyArray<readonly [words: RegExp, as: (...found: string[]) => string]>;
     /** A day of the year by its name in bare words, the next from today on: ISO 8601 dates. */
     named(words: string, today: string): string | undefined;
-    /** A day of the month alone, in bare words: “the 3rd”. The number is its first group. */
+    /** A day of the month, in bare words: “the 3rd”, “Friday the 4th”. Its number is `day`, the day of its week `weekday`, what
+     * is said around it `before` and `after`. */
     ofMonth: RegExp;
+    /** The days of the week by how their names begin, Monday first. */
+    weekdays: readonly string[];
   };
   /** What names a stretch of days and no day, and what says that a day has been. */
   vagueDates: RegExp;
@@ -111,8 +146,18 @@ export interface Vocabulary {
   monthFirst: readonly string[];
   /** A month by its name, with which the order does not matter. */
   month: RegExp;
-  /** How an email address is said: its “at”, its other signs, and what may come in front. */
-  spokenEmail: { at: RegExp; signs: ReadonlyArray<readonly [words: RegExp, sign: string]>; before: RegExp };
+  /**
+   * How an email address is said: its “at”, its other signs, and what says that its words are one; what leads up to it and
+   * what never is a mailbox (“look at …”), in bare words, and what may stand behind.
+   */
+  spokenEmail: {
+    at: RegExp;
+    signs: ReadonlyArray<readonly [words: RegExp, sign: string]>;
+    joined: RegExp;
+    before: RegExp;
+    never: RegExp;
+    after: RegExp;
+  };
   /** How digits are said one by one, what says one several times, and whether a text has any of them. */
   spokenDigits: {
     digits: Readonly<Record<string, string>>;
@@ -125,6 +170,8 @@ export interface Vocabulary {
   ordersAlone: readonly string[];
   /** What may stand around an order, in bare words: “could we”, “please”. */
   aroundOrder: { before: RegExp; after: RegExp };
+  /** The whole of what is said beside an order and asks for nothing: “oops”, “sorry”. */
+  excuses: RegExp;
   /** How what is known of a person is named, in bare words. */
   details: Readonly<Record<PersonPart, RegExp>>;
   /** What may stand around a postcode in a sentence, as it was typed. */

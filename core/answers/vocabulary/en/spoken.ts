@@ -3,15 +3,19 @@ import type { Vocabulary } from '../vocabulary.ts';
 /** Addresses and numbers said out loud in English, and what stands around a postcode. */
 export const spoken: Pick<Vocabulary, 'spokenEmail' | 'spokenDigits' | 'aroundPostcode'> = {
   spokenEmail: {
-    at: /\s+at\s+/i,
+    at: /[\s,]+at[\s,]+(?=\S+$)/i,
     signs: [
-      [/\s+dot\s+/gi, '.'],
-      [/\s+underscore\s+/gi, '_'],
-      [/\s+(?:dash|hyphen|minus)\s+/gi, '-'],
-      [/\s+plus\s+/gi, '+'],
+      [/[\s,]+(?:dot|full stop|point)[\s,]+/gi, '.'],
+      [/[\s,]+underscore[\s,]+/gi, '_'],
+      [/[\s,]+(?:dash|hyphen|minus)[\s,]+/gi, '-'],
+      [/[\s,]+plus[\s,]+/gi, '+'],
     ],
+    joined: /(?<=\S) (?=\S+ all one word\b)| all one word\b/gi,
     before:
-      /^(?:(?:ok|okay|sure|so|yes|well|hi|hello|please|you can|use|try|send it to|it is|it'?s|that'?s|that is|my|our|e-?mail|address|is|mail me|reach me)(?:[\s:,]+(?=\S)))*/i,
+      /^$|^(?:ok|okay|sure|yes|yeah|well|hi|hello|please|so)$|\b(?:is|its|[a-z]+ s|thats|that|be|use|try|to|me|on|at|by|via|mail|email|address|mine s|following|write|send|contact|reach)$/,
+    never:
+      /^(?:i m|we re|look|looking|am|is|are|be|it|here|there|see|ask|meet|me|us|you|call|ring|stay|live|work|working|good|arrive|home)$/,
+    after: /(?:[\s,.!]+(?:please|thanks|thank you|ta|cheers|all lower ?case|all in lower ?case|no spaces))+[\s.!]*$/i,
   },
   spokenDigits: {
     digits: {
