@@ -7,7 +7,7 @@ import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { LinkGone, Outside, tokenHere } from './outside.tsx';
 import { RegionFields } from './region-fields.tsx';
-import { currencyOf, proposedRegion } from './regions.ts';
+import { proposedRegion, regionOf } from './regions.ts';
 import { useAccount } from './store.ts';
 
 const { body } = firstRunRoutes.begin;
@@ -86,10 +86,14 @@ function BeginForm() {
       enter(account);
     },
   );
-  /** The currency follows the country. */
+  const zone = watch('business.zone');
+  /** How a business writes and what it is paid in follow its country, and so does the time zone where it has but one. */
   const follow = (event: { target: { value: string } }) => {
-    const currency = currencyOf(event.target.value);
+    const { language, currency, zones } = regionOf(event.target.value);
+    setValue('business.language', language);
     if (currency) setValue('business.currency', currency);
+    const [only, another] = zones;
+    if (only && !another && only !== zone) setValue('business.zone', only);
   };
   const [purpose, answering, monthly] = [watch('purpose'), watch('answering'), watch('monthly')];
   return (

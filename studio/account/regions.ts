@@ -23,10 +23,17 @@ export const currencyList = [...new Set(Object.values(currencies))]
   .map(code => ({ code, name: `${nameOf(currencyNames, code)} (${code})` }))
   .toSorted(byName);
 
-export const zones: readonly string[] = Intl.supportedValuesOf('timeZone');
+/** The time zones (IANA). Browsers keep UTC out of their list, where a machine may well be in it. */
+export const zones: readonly string[] = [...new Set([...Intl.supportedValuesOf('timeZone'), 'UTC'])];
 
-/** Ways of writing that are proposed; any other BCP 47 tag may be one’s browser’s. */
-const written = ['en-GB', 'en-US', 'en-IE', 'en-AU', 'de-DE', 'es-ES', 'fr-FR', 'it-IT', 'nl-NL', 'pl-PL', 'pt-PT'];
+/** How most of a country writes (BCP 47), by the likely subtags of Unicode’s CLDR. */
+function languageOf(country: string): string {
+  const { language, region } = new Intl.Locale(`und-${country}`).maximize();
+  return `${language}-${region}`;
+}
+
+/** Ways of writing that are proposed: those of most of each country; any other may be one’s browser’s. */
+const written = Object.keys(currencies).map(languageOf);
 export const languages = (own: string): Array<{ code: string; name: string }> =>
   [...new Set([own, ...written])].map(code => ({ code, name: nameOf(languageNames, code) })).toSorted(byName);
 
@@ -41,5 +48,19 @@ export function proposedRegion(
   return { country, zone: zones.includes(zone) ? zone : 'UTC', language, currency };
 }
 
-/** The currency of a country. */
-export const currencyOf = (country: string): string | undefined => (currencies as Record<string, string>)[country];
+/** How most of a country writes and what it pays with, and its time zones where the browser knows them. */
+export function regionOf(country: string): {
+  language: string;
+  currency: string | undefined;
+  zones: readonly string[];
+} {
+  // Not of every browser yet, and not of the library of types.
+  const locale = new Intl.Locale(`und-${country}`) as Intl.Locale & {
+    getTimeZones?: () => readonly string[] | undefined;
+  };
+  return {
+    language: languageOf(country),
+    currency: (currencies as Record<string, string>)[country],
+    zones: locale.getTimeZones?.() ?? [],
+  };
+}

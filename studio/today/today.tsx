@@ -63,7 +63,7 @@ function Todo({ line, words: { title, says, to } }: { line: TodoLine; words: Tod
   );
 }
 
-function Todos({ todo }: Pick<Day, 'todo'>) {
+function Todos({ todo, hasBegun }: Pick<Day, 'todo'> & { hasBegun: boolean }) {
   const [isShown, setShown] = useState(false);
   const told = todo.flatMap(line => {
     const words = wordsOf(line);
@@ -75,7 +75,7 @@ function Todos({ todo }: Pick<Day, 'todo'>) {
   const rows = isShown ? [...kept, ...away] : kept;
   return (
     <DayList
-      title={done === kept.length ? 'All is set up' : 'Before more visitors come'}
+      title={done === kept.length ? 'All is set up' : hasBegun ? 'Before more visitors come' : 'Before visitors come'}
       count={`${done} of ${kept.length}`}
     >
       {rows.map(({ line, words }) => (
@@ -144,7 +144,11 @@ export default function Today() {
         {data ? (
           <>
             <div className="grid flex-1 grid-cols-[19rem_minmax(0,1fr)_17rem] content-start gap-6 max-lg:grid-cols-1">
-              <div>{data.todo.length > 0 ? <Todos todo={data.todo} /> : null}</div>
+              <div>
+                {data.todo.length > 0 ? (
+                  <Todos todo={data.todo} hasBegun={data.figures.some(({ count }) => count > 0)} />
+                ) : null}
+              </div>
               <div>{areas.map(({ name, OnToday }) => (OnToday ? <OnToday key={name} /> : null))}</div>
               <SoFar figures={data.figures} weekday={inZone({ weekday: 'long' })} language={workspace.language} />
             </div>
