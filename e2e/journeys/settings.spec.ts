@@ -1,3 +1,4 @@
+import { business } from '@kineta/demo';
 import { expect, people, studio, test } from './stack.ts';
 
 test('the key of a service is kept, never shown, replaced and forgotten', async ({ browser, stack }) => {
@@ -76,4 +77,22 @@ test('a colleague is invited, rests and comes back; hours are set and seen befor
   await expect(hanne.getByText('The hours of Surveys are kept.')).toBeVisible();
   await hanne.getByRole('button', { name: 'Remove Surveys' }).click();
   await expect(hanne.getByRole('heading', { name: 'Surveys' })).toBeHidden();
+});
+
+test('who is signed out elsewhere is told so there at once, and goes on after signing in again', async ({
+  browser,
+  stack,
+}) => {
+  const here = await studio(browser, stack, people.tom);
+  const there = await studio(browser, stack, people.tom, { storageState: undefined });
+  await expect(there.getByText('Reconnecting', { exact: false })).toBeHidden();
+  await here.getByRole('link', { name: 'Tom' }).click();
+  await here.getByRole('button', { name: 'Sign out everywhere else' }).click();
+  // Nothing is done there: it is the page that has heard of it.
+  const again = there.getByRole('dialog', { name: 'Please sign in again' });
+  await expect(again).toBeVisible();
+  await again.getByLabel('Password').fill(business.password);
+  await again.getByRole('button', { name: 'Sign in' }).click();
+  await expect(again).toBeHidden();
+  await expect(there.getByText('Reconnecting', { exact: false })).toBeHidden();
 });

@@ -55,7 +55,7 @@ export function OwnPicture({
           className="min-h-8 rounded-md border border-rule bg-sheet px-2.5 text-[0.8125rem] hover:border-ink-3"
           onClick={() => input.current?.click()}
         >
-          {picture ? 'Another…' : 'Own…'}
+          {picture ? 'Another…' : 'Choose…'}
           <span className="sr-only"> {name}</span>
         </button>
         {picture ? (

@@ -1,6 +1,7 @@
 import { STUDIO_NAMESPACE, type StudioCalls, type StudioNews } from '@kineta/contract';
 import { io, type Socket } from 'socket.io-client';
 import { create } from 'zustand';
+import { credentials } from './credentials.ts';
 
 interface ConnectionState {
   /** Whether news come in. */
@@ -51,11 +52,18 @@ export function live(): Socket<StudioNews, StudioCalls> {
   opened.on('moving', ({ within }) => {
     setTimeout(() => opened.disconnect().connect(), Math.random() * within);
   });
-  opened.on('disconnect', () => useConnection.setState({ online: false }));
-  opened.on('connect_error', () => {
+  opened.on('disconnect', reason => {
     useConnection.setState({ online: false });
-    // Turned away for now, while the database is away or the session has ended: only we can try again.
-    if (!opened.active) setTimeout(() => opened.connect(), LOOK_AGAIN_AFTER);
+    // Sent away by the server, which Socket.IO leaves at that: asking again says why.
+    if (reason === 'io server disconnect') opened.connect();
+  });
+  opened.on('connect_error', (error: Error & { data?: { code?: string } }) => {
+    useConnection.setState({ online: false });
+    if (opened.active) return;
+    // Turned away: only we can try again, once somebody has signed in where the session has ended, or else in a moment.
+    if (error.data?.code === 'not_signed_in' && credentials.renew)
+      void credentials.renew().then(() => opened.connect());
+    else setTimeout(() => opened.connect(), LOOK_AGAIN_AFTER);
   });
   socket = opened;
   return opened;
