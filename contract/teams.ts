@@ -8,6 +8,8 @@ export const TeamDetail = z.object({
   name: z.string(),
   members: z.array(RowId),
   hours: OpeningHours.nullable(),
+  /** The flows that visitors meet which hand over to it. */
+  takes: z.array(z.object({ id: RowId, name: z.string() })),
 });
 export type TeamDetail = z.infer<typeof TeamDetail>;
 

@@ -60,7 +60,7 @@ export {
   renameScene,
   setFlow,
 } from './flow/changes.ts';
-export { check, surroundings, type Workplace, waysThrough } from './flow/checks/check.ts';
+export { check, surroundings, teamsHandedTo, type Workplace, waysThrough } from './flow/checks/check.ts';
 export { type Finding, mends, type Place } from './flow/checks/finding.ts';
 export { Clip, clipOf, pasteClip } from './flow/clip.ts';
 export {

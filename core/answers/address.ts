@@ -47,11 +47,10 @@ export function understandEmail(text: string, language = 'en'): Understanding {
 function outLoud(text: string, { at, signs, joined, before, never, after }: Understood['spokenEmail']): string {
   let said = text.replace(joined, '').replace(after, '');
   for (const [words, sign] of signs) said = said.replace(words, sign);
-  const address = /^(?<before>.*\s)?(?<mailbox>\S+)@(?<host>[^\s@.]+\.\S+)$/.exec(said.replace(at, '@'))?.groups;
-  const inFront = address?.['before']?.trim() ?? '';
-  return address && (before.test(bare(inFront)) || inFront.endsWith(',')) && !never.test(bare(address['mailbox']!))
-    ? `${address['mailbox']}@${address['host']}`
-    : text;
+  const found = /^(?<lead>.*\s)?(?<mailbox>\S+)@(?<host>[^\s@.]+\.\S+)$/.exec(said.replace(at, '@'));
+  const { lead = '', mailbox = '', host } = found?.groups ?? {};
+  const leadsUp = before.test(bare(lead)) || lead.trimEnd().endsWith(',');
+  return host && leadsUp && !never.test(bare(mailbox)) ? `${mailbox}@${host}` : text;
 }
 
 /** Digits as they are said: “oh double seven”, “nine”. As many as a phone number has, they are one. */

@@ -31,20 +31,8 @@ export function understandDate(text: string, language: string, now: number, zone
   if (Object.keys(shift).length > 0 && nothingElse(bare(rest))) return away(today);
   const named = around.named(bare(rest), today.toISODate()!);
   if (named !== undefined) return away(DateTime.fromISO(named));
-  const ofMonth = around.ofMonth.exec(bare(rest))?.groups;
-  if (ofMonth && nothingElse(`${ofMonth['before']} ${ofMonth['after']}`)) {
-    const day = Number(ofMonth['day']);
-    // The next month that has such a day.
-    for (let ahead = 0; ahead < 12; ahead++) {
-      const found = today.startOf('month').plus({ months: ahead }).set({ day });
-      if (found.day !== day || found < today) continue;
-      const weekday = ofMonth['weekday']?.slice(0, 3);
-      // “Friday the 5th” that is no Friday was meant otherwise.
-      if (weekday && around.weekdays.indexOf(weekday) !== found.weekday - 1) break;
-      return away(found);
-    }
-    return { unclear: 'no match' };
-  }
+  const ofMonth = dayOfMonth(bare(rest), today, vocabulary);
+  if (ofMonth && nothingElse(ofMonth.beside)) return ofMonth.date ? away(ofMonth.date) : { unclear: 'no match' };
   const reference = { instant: DateTime.fromMillis(now, { zone }).toJSDate(), timezone: today.offset };
   // A month by its name needs no order, and “December 24” is a day in both.
   const reader = monthFirst.includes(language) || month.test(rest) ? dates.monthFirst : dates.dayFirst;
@@ -73,17 +61,41 @@ export function understandDate(text: string, language: string, now: number, zone
   return away(date);
 }
 
+/**
+ * The next day that is named by its number alone: “the 3rd”, “Friday the 4th”.
+ * @returns no date where there is no such day, or it is another of the week; nothing where none is named
+ */
+function dayOfMonth(
+  words: string,
+  today: DateTime,
+  { around }: Understood,
+): { date: DateTime | undefined; beside: string } | undefined {
+  const { before = '', weekday, day, after = '' } = around.ofMonth.exec(words)?.groups ?? {};
+  if (day === undefined) return undefined;
+  let date: DateTime | undefined;
+  for (let ahead = 0; ahead < 12 && !date; ahead++) {
+    const found = today
+      .startOf('month')
+      .plus({ months: ahead })
+      .set({ day: Number(day) });
+    if (found.day === Number(day) && found >= today) date = found;
+  }
+  // “Friday the 5th” that is no Friday was meant otherwise.
+  const agrees = !weekday || date?.weekday === around.weekdays.indexOf(weekday.slice(0, 3)) + 1;
+  return { date: agrees ? date : undefined, beside: `${before} ${after}` };
+}
+
 /** How far from another day the one that is meant lies (nothing where it is named itself), and what names that other. */
 function shifted(text: string, { around }: Understood): { shift: DurationLikeObject; from: string } {
   for (const words of around.shifts) {
     const found = words.exec(text)?.groups;
     if (!found) continue;
-    const said = found['count'] ?? '1';
-    const count = (around.counts[said] ?? Number(said)) * (found['back'] === undefined ? 1 : -1);
+    const { count: said = '1', unit = '', back, from = '' } = found;
+    const count = (around.counts[said] ?? Number(said)) * (back === undefined ? 1 : -1);
     const shift = Object.fromEntries(
-      Object.entries(around.units[found['unit']!]!).map(([unit, each]) => [unit, Number(each) * count]),
+      Object.entries(around.units[unit]!).map(([unit, each]) => [unit, Number(each) * count]),
     );
-    return { shift, from: text.replace(words, ` ${found['from'] ?? ''} `).trim() };
+    return { shift, from: text.replace(words, ` ${from} `).trim() };
   }
   return { shift: {}, from: text };
 }

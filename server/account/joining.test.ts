@@ -9,7 +9,15 @@ import {
 import { Secret, TOTP } from 'otpauth';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
-import { Browser, emptyDatabase, makeWorkspace, PASSWORD, testServer, type Workspace } from '../tests/kineta.ts';
+import {
+  Browser,
+  emptyDatabase,
+  makeWorkspace,
+  PASSWORD,
+  publishing,
+  testServer,
+  type Workspace,
+} from '../tests/kineta.ts';
 import { firstLink, firstTeams } from './first.ts';
 import { invitations, members, passwordLinks } from './model.ts';
 
@@ -278,7 +286,7 @@ describe('teams', () => {
     const member = (await lead.call(accountRoutes.me)).reply.member.id;
     const params = { id: made.id };
     const { reply } = await lead.call(teamRoutes.change, { params, body: { members: [member, '999999'], hours } });
-    expect(reply).toEqual({ id: made.id, name: 'Aftercare', members: [member], hours });
+    expect(reply).toEqual({ id: made.id, name: 'Aftercare', members: [member], hours, takes: [] });
     const team = (await lead.call(accountRoutes.me)).reply.teams.find(({ id }) => id === made.id)!;
     expect(team.open).toBe(true);
     // Played, it is the days on which they fall.
@@ -288,6 +296,14 @@ describe('teams', () => {
     expect(refused.problem.fields?.[0]).toMatchObject({ path: 'body.hours.open.1' });
     expect((await lead.call(teamRoutes.remove, { params })).status).toBe(200);
     expect((await lead.call(teamRoutes.remove, { params })).status).toBe(404);
+  });
+
+  test('say which flows hand over to them, and are not removed while one does', async () => {
+    const { lead: owner, flow } = await publishing(server, 'Takes');
+    const sales = (await owner.call(teamRoutes.list)).reply.find(({ name }) => name === 'Sales')!;
+    expect(sales.takes).toEqual([{ id: flow, name: 'Greeting' }]);
+    const { problem } = await owner.call(teamRoutes.remove, { params: { id: sales.id } });
+    expect(problem).toMatchObject({ code: 'not_allowed', detail: expect.stringContaining('“Greeting” hands over') });
   });
 
   test('a business changes its name and zone, and its rooms save each by itself', async () => {

@@ -9,14 +9,19 @@ import { members, teamMembers, teams } from './model.ts';
 const MOST = 100;
 
 /** The teams as they are set up. */
-export async function teamsOf({ tables }: House, workspace: string): Promise<TeamDetail[]> {
+export async function teamsOf({ tables, ports }: House, workspace: string): Promise<TeamDetail[]> {
   const rows = tables.in(workspace);
-  const [all, memberships] = await Promise.all([rows.of(teams).all({}, { by: 'id' }), rows.of(teamMembers).all({})]);
+  const [all, memberships, handing] = await Promise.all([
+    rows.of(teams).all({}, { by: 'id' }),
+    rows.of(teamMembers).all({}),
+    ports.flows.handingOver(workspace),
+  ]);
   return all.map(({ id, name, hours }) => ({
     id,
     name,
     hours,
     members: memberships.filter(({ teamId }) => teamId === id).map(({ memberId }) => memberId),
+    takes: handing.filter(flow => flow.teams.includes(name)).map(flow => ({ id: flow.id, name: flow.name })),
   }));
 }
 
@@ -36,7 +41,7 @@ export async function makeTeam(house: House, workspace: string, name: string): P
   if (all.length >= MOST) throw refuse(`There are ${MOST} teams, and no more can be made.`);
   const id = await rows.add({ name, hours: null });
   house.ports.directories.forget(workspace);
-  return { id, name, hours: null, members: [] };
+  return { id, name, hours: null, members: [], takes: [] };
 }
 
 /** Changes who is in a team and when it answers. Its name stays: flows hand over to it by that. */
@@ -59,7 +64,7 @@ export async function changeTeam(
   return teamOf(house, workspace, id);
 }
 
-/** @throws {ProblemError} `not_allowed` while somebody waits for it */
+/** @throws {ProblemError} `not_allowed` while somebody waits for it, or a flow hands over to it */
 export async function removeTeam(house: House, workspace: string, id: string): Promise<void> {
   const team = await teamOf(house, workspace, id);
   const waiting = await house.ports.conversations.waitingFor(workspace, id);
@@ -67,6 +72,12 @@ export async function removeTeam(house: House, workspace: string, id: string): P
     throw new ProblemError(
       'not_allowed',
       `${waiting === 1 ? 'One visitor waits' : `${waiting} visitors wait`} for ${team.name}. Answer them first.`,
+    );
+  const [flow, ...more] = team.takes;
+  if (flow)
+    throw new ProblemError(
+      'not_allowed',
+      `${more.length === 0 ? `The flow “${flow.name}” hands` : `${team.takes.length} flows, “${flow.name}” among them, hand`} over to ${team.name}. Let them hand over to another first.`,
     );
   await house.tables.in(workspace).of(teams).remove({ id });
   house.ports.directories.forget(workspace);

@@ -1,3 +1,4 @@
+import { teamsHandedTo } from '@kineta/core';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
 import { Drafts } from './drafts.ts';
@@ -33,22 +34,38 @@ function partsOf(house: House): FlowParts {
 export const flows: Area = {
   name: 'flows',
   tables: [table, editions, draftEdits, runThroughs, scheduledPublishes],
-  offers: ({ tables }) => ({
-    editions: new Editions(tables),
-    flows: {
-      async names(workspace) {
-        const rows = await tables
-          .in(workspace)
-          .of(table)
-          .all({}, { only: ['id', 'name', 'editionId', 'removedAt'], most: 2_000 });
-        return rows.map(({ id, name, editionId, removedAt }) => ({
-          id,
-          name,
-          published: editionId !== null && removedAt === null,
-        }));
+  offers: ({ tables }) => {
+    const kept = new Editions(tables);
+    return {
+      editions: kept,
+      flows: {
+        async handingOver(workspace) {
+          const live = await tables
+            .in(workspace)
+            .of(table)
+            .all({ removedAt: null, editionId: { not: null } }, { only: ['id', 'name', 'editionId'], most: 2_000 });
+          const handing = [];
+          // One after the other: an edition may be large, and of each only the teams are kept.
+          for (const { id, name, editionId } of live) {
+            const teams = editionId === null ? [] : teamsHandedTo(await kept.get(workspace, editionId));
+            if (teams.length > 0) handing.push({ id, name, teams });
+          }
+          return handing;
+        },
+        async names(workspace) {
+          const rows = await tables
+            .in(workspace)
+            .of(table)
+            .all({}, { only: ['id', 'name', 'editionId', 'removedAt'], most: 2_000 });
+          return rows.map(({ id, name, editionId, removedAt }) => ({
+            id,
+            name,
+            published: editionId !== null && removedAt === null,
+          }));
+        },
       },
-    },
-  }),
+    };
+  },
   todo: ({ ports }) => [
     {
       code: 'a flow that is live',

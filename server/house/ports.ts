@@ -139,6 +139,8 @@ export interface Ports {
   flows: {
     /** The names of a workspace’s flows, and whether they have an edition that others can go on with. */
     names(workspace: string): Promise<Array<{ id: string; name: string; published: boolean }>>;
+    /** The flows that visitors meet which hand over to teams, and to which, by their names. */
+    handingOver(workspace: string): Promise<Array<{ id: string; name: string; teams: string[] }>>;
   };
   editions: {
     /**

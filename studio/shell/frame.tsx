@@ -78,7 +78,7 @@ export function Frame() {
   const mine = useMyAreas();
 
   return (
-    <div className="flex h-full max-md:flex-col-reverse print:block print:h-auto">
+    <div className="relative flex h-full overflow-hidden max-md:flex-col-reverse print:block print:h-auto print:overflow-visible">
       <nav
         aria-label="Areas"
         className="flex w-43 print:hidden shrink-0 flex-col bg-night px-2.5 pt-4 pb-4 text-night-3 max-md:w-full max-md:flex-row max-md:overflow-x-auto max-md:px-1 max-md:pt-1 max-md:pb-1"

@@ -11,7 +11,7 @@ export const choices = {
 } as const;
 
 /** By what was asked for. */
-export const typed: Readonly<Record<string, Table>> = {
+export const typed = {
   yesOrNo: {
     'not on your life': false,
     'not on your nelly': false,
@@ -795,4 +795,4 @@ export const typed: Readonly<Record<string, Table>> = {
     '07700 9001455': undefined,
     '112': undefined,
   },
-};
+} satisfies Record<string, Table>;

@@ -33,15 +33,19 @@ export interface Workplace {
   facts?: readonly Fact[];
 }
 
+const stepsOf = (flow: Flow): Step[] => flow.scenes.flatMap(scene => scene.steps);
+
+/** The names of the teams that a flow hands conversations over to. */
+export const teamsHandedTo = (flow: Flow): string[] => [
+  ...new Set(stepsOf(flow).flatMap(step => kindOf(step).teams?.(step) ?? [])),
+];
+
 /** The teams that a flow names, for when nobody says which there are. */
 function teamsNamed(flow: Flow): string[] {
-  const named = flow.scenes.flatMap(scene =>
-    scene.steps.flatMap(step => [
-      ...(kindOf(step).teams?.(step) ?? []),
-      ...[...mentionsOf(step, [])].flatMap(name => (isOpenFact(name) ? [teamOf(name)] : [])),
-    ]),
+  const asked = stepsOf(flow).flatMap(step =>
+    [...mentionsOf(step, [])].flatMap(name => (isOpenFact(name) ? [teamOf(name)] : [])),
   );
-  return [...new Set(named)];
+  return [...new Set([...teamsHandedTo(flow), ...asked])];
 }
 
 /** The facts that a flow may use: its own, the business’s that it names among them, and those of the visit and the hour. */

@@ -1,5 +1,6 @@
 import { type TeamDetail, teamRoutes } from '@kineta/contract';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useAccount, useSignedIn } from '../../account/store.ts';
 import { call, sentenceOf } from '../../shell/api.ts';
@@ -56,6 +57,19 @@ function TeamRow({ team }: { team: TeamDetail }) {
           <h2 className="font-script text-lg font-semibold">{team.name}</h2>
           <p className="text-ink-2">
             {names.length > 0 ? names.join(', ') : 'Nobody is in it yet: members say in which teams they are.'}
+          </p>
+          <p className="text-[0.8125rem] text-ink-2">
+            {team.takes.length > 0
+              ? 'Takes what these flows hand over: '
+              : 'No flow that visitors meet hands over to it.'}
+            {team.takes.map(({ id, name }, at) => (
+              <Fragment key={id}>
+                {at > 0 ? ', ' : ''}
+                <Link to={`/flows/${id}`} className="text-teal underline">
+                  {name}
+                </Link>
+              </Fragment>
+            ))}
           </p>
         </div>
         {team.hours === null ? (
