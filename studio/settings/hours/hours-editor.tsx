@@ -1,5 +1,5 @@
 import { type TeamDetail, teamRoutes } from '@kineta/contract';
-import { type OpeningHours, type Season, type SpecialDay, WrittenHours } from '@kineta/core';
+import { type OpeningHours, type SpecialDay, WrittenHours } from '@kineta/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { useAccount, useSignedIn } from '../../account/store.ts';
@@ -10,60 +10,9 @@ import { Button } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { daysOf, Holidays, useHolidays } from './holidays.tsx';
+import { Seasons } from './seasons.tsx';
 import { TwoWeeks } from './two-weeks.tsx';
 import { Spans, WeekEditor } from './week-editor.tsx';
-
-/** The year in which days of a season are picked: it has them all. */
-const ANY_YEAR = '2024';
-
-function Seasons({ seasons, onChange }: { seasons: Season[]; onChange: (seasons: Season[]) => void }) {
-  const change = (index: number, to: Partial<Season>) =>
-    onChange(seasons.map((season, at) => (at === index ? { ...season, ...to } : season)));
-  return (
-    <section>
-      <h3 className="text-xs font-semibold tracking-wider text-ink-2 uppercase">Seasons</h3>
-      <p className="text-ink-2">A part of every year with a week of its own, such as the heating season.</p>
-      {seasons.map((season, index) => (
-        <fieldset key={index} className="mt-2 rounded-md border border-rule p-3">
-          <legend className="sr-only">{season.name || 'A season'}</legend>
-          <div className="flex flex-wrap items-center gap-2">
-            <SmallInput
-              name="Name of the season"
-              value={season.name}
-              placeholder="Heating season"
-              onChange={event => change(index, { name: event.target.value })}
-            />
-            <span className="text-ink-2">from</span>
-            <SmallInput
-              name="First day of the season, in any year"
-              type="date"
-              value={`${ANY_YEAR}-${season.from}`}
-              onChange={event => event.target.value && change(index, { from: event.target.value.slice(5) })}
-            />
-            <span className="text-ink-2">to</span>
-            <SmallInput
-              name="Last day of the season, in any year"
-              type="date"
-              value={`${ANY_YEAR}-${season.to}`}
-              onChange={event => event.target.value && change(index, { to: event.target.value.slice(5) })}
-            />
-            <span className="text-ink-2">of every year</span>
-            <RemoveButton
-              name={`Remove the season ${season.name}`}
-              onClick={() => onChange(seasons.filter((_, at) => at !== index))}
-            />
-          </div>
-          <WeekEditor week={season.open} onChange={open => change(index, { open })} />
-        </fieldset>
-      ))}
-      <div className="mt-2">
-        <AddButton onClick={() => onChange([...seasons, { name: '', from: '10-01', to: '04-30', open: [] }])}>
-          A season
-        </AddButton>
-      </div>
-    </section>
-  );
-}
 
 function SpecialDays({ days, onChange }: { days: SpecialDay[]; onChange: (days: SpecialDay[]) => void }) {
   const change = (index: number, to: Partial<SpecialDay>) =>
@@ -176,7 +125,7 @@ export function HoursEditor({ team, onClose }: { team: TeamDetail; onClose: () =
           onChange={holidays => setHours({ ...hours, ...(holidays ? { holidays } : {}) })}
         />
         <SpecialDays days={hours.special} onChange={special => change({ special })} />
-        <Seasons seasons={hours.seasons} onChange={seasons => change({ seasons })} />
+        <Seasons week={hours.open} seasons={hours.seasons} onChange={seasons => change({ seasons })} />
         <div className="flex flex-wrap items-center gap-3 border-t border-rule pt-4">
           <Button look="main" disabled={mistake !== undefined} onClick={() => keep(hours)}>
             Keep these hours
