@@ -8,7 +8,8 @@ export const en = {
   conversation: 'Conversation',
   chat: 'Chat',
   chatWith: (speaker: string) => `Chat with ${speaker || 'us'}`,
-  speakerAt: (speaker: string, business: string) => (business ? `${speaker} at ${business}` : speaker),
+  speakerAt: (speaker: string, business: string) =>
+    business && business !== speaker ? `${speaker} at ${business}` : speaker,
   writing: (name: string) => `${name} is writing…`,
   tooLong: (over: number, most: number) =>
     `That is ${over.toLocaleString('en')} characters too long; a message has at most ${most.toLocaleString('en')}.`,
