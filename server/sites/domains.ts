@@ -1,17 +1,22 @@
+/** One’s own machine, on which pages are tried before they are anywhere: whatever port they stand on there. */
+const OWN_MACHINE: readonly string[] = ['localhost', '127.0.0.1'];
+
 /**
  * Whether a page of this origin may carry the chat. A domain is a host, with its port when that is not the usual one;
- * `*.brackenrow.example` stands for every host below it.
+ * `*.brackenrow.example` stands for every host below it, and `localhost` for every port of one’s own machine.
  */
 export function allows(domains: readonly string[], origin: string): boolean {
-  let host: string;
+  let page: URL;
   try {
-    host = new URL(origin).host;
+    page = new URL(origin);
   } catch {
     return false;
   }
-  return domains.some(domain =>
-    domain.startsWith('*.') ? host.endsWith(domain.slice(1)) && host.length > domain.length - 1 : host === domain,
-  );
+  const { host, hostname } = page;
+  return domains.some(domain => {
+    if (domain.startsWith('*.')) return host.endsWith(domain.slice(1)) && host.length > domain.length - 1;
+    return host === domain || (OWN_MACHINE.includes(domain) && hostname === domain);
+  });
 }
 
 /** The origin of the first domain that is one host; empty when there is none. */

@@ -23,6 +23,13 @@ describe('domains', () => {
     expect(allows(domains, origin)).toBe(allowed);
   });
 
+  test('one’s own machine is every port of it, and nothing else', () => {
+    expect(allows(['localhost'], 'http://localhost:8099')).toBe(true);
+    expect(allows(['localhost'], 'http://127.0.0.1:8099')).toBe(false);
+    expect(allows(['localhost'], 'http://localhost.elsewhere.example:8099')).toBe(false);
+    expect(allows(['brackenrow.example'], 'http://brackenrow.example:8099')).toBe(false);
+  });
+
   test('no domains allow nobody', () => {
     expect(allows([], 'https://brackenrow.example')).toBe(false);
   });
