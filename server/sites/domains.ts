@@ -19,6 +19,13 @@ export function allows(domains: readonly string[], origin: string): boolean {
   });
 }
 
+/** The same for browsers, as the `frame-ancestors` of a Content-Security-Policy. */
+export const ancestors = (domains: readonly string[]): string =>
+  domains
+    .map(domain => (OWN_MACHINE.includes(domain) ? `${domain}:*` : domain))
+    .flatMap(host => [`http://${host}`, `https://${host}`])
+    .join(' ');
+
 /** The origin of the first domain that is one host; empty when there is none. */
 export function originOf(domains: readonly string[]): string {
   const domain = domains.find(known => !known.startsWith('*.'));

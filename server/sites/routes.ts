@@ -10,7 +10,7 @@ import { ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors } from '../http/serve.ts';
 import { socketsOf } from '../http/sockets.ts';
 import { fileOf, filled } from './built-page.ts';
-import { allows } from './domains.ts';
+import { allows, ancestors } from './domains.ts';
 import { knownSite, type Loaders } from './loaders.ts';
 import type { Looks } from './looks.ts';
 
@@ -143,10 +143,7 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks,
       if (site.off) throw new ProblemError('unavailable', 'The chat is switched off.');
       response
         .set({
-          'Content-Security-Policy': windowPolicy(
-            `'self' ${socketsOf(request)}`,
-            site.domains.flatMap(domain => [`http://${domain}`, `https://${domain}`]).join(' '),
-          ),
+          'Content-Security-Policy': windowPolicy(`'self' ${socketsOf(request)}`, ancestors(site.domains)),
           'Cache-Control': 'no-store',
         })
         .removeHeader('X-Frame-Options');

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Boarding } from './boarding.ts';
-import { allows } from './domains.ts';
+import { allows, ancestors } from './domains.ts';
 import { escaped } from './loaders.ts';
 
 describe('domains', () => {
@@ -28,6 +28,9 @@ describe('domains', () => {
     expect(allows(['localhost'], 'http://127.0.0.1:8099')).toBe(false);
     expect(allows(['localhost'], 'http://localhost.elsewhere.example:8099')).toBe(false);
     expect(allows(['brackenrow.example'], 'http://brackenrow.example:8099')).toBe(false);
+    expect(ancestors(['localhost', '*.brackenrow.example'])).toBe(
+      'http://localhost:* https://localhost:* http://*.brackenrow.example https://*.brackenrow.example',
+    );
   });
 
   test('no domains allow nobody', () => {
