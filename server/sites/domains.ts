@@ -26,9 +26,20 @@ export const ancestors = (domains: readonly string[]): string =>
     .flatMap(host => [`http://${host}`, `https://${host}`])
     .join(' ');
 
+const originAt = (host: string): string => `${/^(localhost|127\.)/.test(host) ? 'http' : 'https'}://${host}`;
+
 /** The origin of the first domain that is one host; empty when there is none. */
 export function originOf(domains: readonly string[]): string {
   const domain = domains.find(known => !known.startsWith('*.'));
-  if (domain === undefined) return '';
-  return `${/^(localhost|127\.)/.test(domain) ? 'http' : 'https'}://${domain}`;
+  return domain === undefined ? '' : originAt(domain);
+}
+
+/**
+ * Where a site is opened to be tried: at its first domain, or where the chat was last seen alive if no domain says a host, or
+ * only one’s own machine without a port.
+ */
+export function originTried(domains: readonly string[], seenOn: string | null): string {
+  const domain = domains.find(known => !known.startsWith('*.') && !OWN_MACHINE.includes(known));
+  if (domain !== undefined) return originAt(domain);
+  return seenOn !== null && allows(domains, `http://${seenOn}`) ? originAt(seenOn) : originOf(domains);
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Boarding } from './boarding.ts';
-import { allows, ancestors } from './domains.ts';
+import { allows, ancestors, originTried } from './domains.ts';
 import { escaped } from './loaders.ts';
 
 describe('domains', () => {
@@ -31,6 +31,17 @@ describe('domains', () => {
     expect(ancestors(['localhost', '*.brackenrow.example'])).toBe(
       'http://localhost:* https://localhost:* http://*.brackenrow.example https://*.brackenrow.example',
     );
+  });
+
+  test.each([
+    [['brackenrow.example', 'localhost'], 'localhost:8099', 'https://brackenrow.example'],
+    [['localhost'], 'localhost:8099', 'http://localhost:8099'],
+    [['localhost'], null, 'http://localhost'],
+    [['*.brackenrow.example'], 'shop.brackenrow.example', 'https://shop.brackenrow.example'],
+    [['*.brackenrow.example'], null, ''],
+    [['*.brackenrow.example'], 'once.elsewhere.example', ''],
+  ])('of %j, last seen on %j, is tried at %s', (domains, seenOn, origin) => {
+    expect(originTried(domains, seenOn)).toBe(origin);
   });
 
   test('no domains allow nobody', () => {

@@ -5,7 +5,7 @@ import type { Trial } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import { Signature } from '../http/signed.ts';
-import { originOf } from './domains.ts';
+import { originTried } from './domains.ts';
 import { sites } from './model.ts';
 
 /** How long a page may be opened with it, in milliseconds. What has begun by then goes on. */
@@ -41,7 +41,7 @@ export function trialDoors(doors: Doors, { tables, ports }: House): void {
   serve(doors, trialRoutes.begin, async ({ params, body }, me) => {
     const site = await tables.in(me.workspace).of(sites).one({ id: params.id });
     if (!site) throw notFound('site');
-    const origin = originOf(site.domains);
+    const origin = originTried(site.domains, site.seenOn);
     if (origin === '')
       throw new ProblemError('invalid_request', 'This site has no domain of its own that could be opened.');
     const page = new URL(body.page, origin);
