@@ -146,6 +146,7 @@ export type { Card, Show } from './flow/steps/show.ts';
 export type { Split } from './flow/steps/split.ts';
 export type { StartFlow } from './flow/steps/startflow.ts';
 export { Page, type TakeToPage } from './flow/steps/take.ts';
+export type { WantsPerson } from './flow/steps/wanting.ts';
 export type { WorkOut } from './flow/steps/workout.ts';
 export { TypedTexts, understood } from './flow/understood.ts';
 export { flowAsNow, runAsNow } from './flow/upgrades/registry.ts';

@@ -2,7 +2,6 @@ import { type Order, understandOrder } from '../answers/order.ts';
 import { understandWish } from '../answers/wish.ts';
 import { type Facts, held, type Value } from '../facts/fact.ts';
 import { givenValues } from '../facts/given.ts';
-import { presence } from '../hours/presence.ts';
 import type { Direction } from '../messages/direction.ts';
 import { spoken } from '../messages/message.ts';
 import type { Act } from './acts/registry.ts';
@@ -14,6 +13,7 @@ import type { Session } from './session.ts';
 import { standing } from './standing.ts';
 import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
 import { kindOf } from './steps/registry.ts';
+import { fetchAfter, fetchPerson, type Wishing } from './wanted.ts';
 import { MOST_WORK } from './work.ts';
 import type { World } from './world.ts';
 
@@ -25,7 +25,7 @@ const MOST_BACK = 30;
 
 const NOTHING_MAILED: Run['mailed'] = {};
 
-class Performance implements Run {
+class Performance implements Wishing {
   readonly world: World;
   readonly acts: Act[] = [];
   known: Facts;
@@ -40,8 +40,10 @@ class Performance implements Run {
   ticket: number;
   scene: Id | undefined;
   timed = false;
-  /** By which words the visitor asked for a person, while something that was ordered is still to come. */
   wanted: Session['wanted'];
+  leads: Session['leads'];
+  led: Session['led'];
+  resumes: Session['resumes'];
   private readonly program: Program;
   private copied = false;
   private readonly apart: boolean;
@@ -54,6 +56,9 @@ class Performance implements Run {
     this.doubt = session.doubt;
     this.reminder = session.reminder;
     this.lastCall = session.lastCall;
+    this.wanted = session.wanted;
+    this.leads = session.leads;
+    this.led = session.led;
     this.mailed = session.mailed ?? NOTHING_MAILED;
     this.stack = session.stack ? [...session.stack] : [];
     this.past = session.past ?? [];
@@ -123,6 +128,8 @@ class Performance implements Run {
     this.stack = [];
     this.past = [];
     this.reminder = undefined;
+    this.leads = undefined;
+    this.led = undefined;
     this.lastCall = undefined;
   }
 
@@ -159,10 +166,10 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
         return STAY;
       }
       if (run.reminder) run.reminder = { ...run.reminder, times: 0 };
-      if (wanted !== undefined) return fetchPerson(wanted, session.at, run);
+      if (wanted !== undefined) return fetchPerson(wanted, session.at, run, program);
       if (waiting === undefined || !player) return 0;
       if (session.state === 'pausing') return player.timer?.(run) ?? waiting + 1;
-      return isAsked ? replied(player, waiting, session, event, run) : 0;
+      return isAsked ? replied(player, waiting, session, event, run, program) : 0;
     }
     case 'timer': {
       if (event.ticket !== session.ticket || waiting === undefined) return undefined;
@@ -173,8 +180,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'told': {
       if ('ticket' in event) {
         if (session.state !== 'awaiting' || event.ticket !== session.ticket || !player?.told) return undefined;
-        const next = player.told(run, event);
-        return session.wanted === undefined ? next : fetchPerson(session.wanted, session.at, run);
+        return player.told(run, event);
       }
       if (session.state === 'handed over') return undefined;
       const place = program.placeOf.get(event.step);
@@ -185,10 +191,12 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     }
     case 'handed back':
       if (session.state === 'handed over') {
+        const resumed = session.resumes === undefined ? undefined : program.placeOf.get(session.resumes);
+        if (resumed !== undefined) return resumed;
         if (waiting === undefined) return 0;
         const step = program.stepAt(waiting);
         // Who was fetched for somebody who was being asked gives them back to the question.
-        return step && kindOf(step).asks ? waiting : waiting + 1;
+        return step && kindOf(step).asks && session.resumes === undefined ? waiting : waiting + 1;
       }
       // Taken in the middle of a question, it is asked again; of a pause or an order, the flow goes on behind it.
       if (session.state === 'asking') return waiting;
@@ -202,26 +210,14 @@ const STAY = -6;
 const isPicked = ({ choice, choices, fields, file }: Reply): boolean =>
   choice !== undefined || choices !== undefined || fields !== undefined || file !== undefined;
 
-/** The visitor wants a person, whatever was asked: it is said what is so, and who is there is given the conversation. */
-function fetchPerson(by: string, step: Id | undefined, run: Performance): Next {
-  const { hours, now, locale } = run.world;
-  const { open, changes } = presence(Object.values(hours), now, locale.language);
-  run.wanted = undefined;
-  run.tell(step, { code: 'wanted a person', by });
-  const line = open
-    ? spoken(locale.language, 'somebody is fetched')
-    : spoken(locale.language, 'nobody is there', { back: changes });
-  run.acts.push({ act: 'say', step: step ?? '', line });
-  run.acts.push({
-    act: 'hand over',
-    ...(step === undefined ? {} : { step }),
-    team: null,
-    reason: { code: 'visitor wanted somebody' },
-  });
-  return HANDED_OVER;
-}
-
-function replied(player: Player, waiting: number, session: Session, given: Reply, run: Performance): Next {
+function replied(
+  player: Player,
+  waiting: number,
+  session: Session,
+  given: Reply,
+  run: Performance,
+  program: Program,
+): Next {
   let reply = given;
   const picked = isPicked(reply);
   if (picked && reply.step !== undefined && reply.step !== session.at) {
@@ -235,7 +231,13 @@ function replied(player: Player, waiting: number, session: Session, given: Reply
     const wanted = understandWish(reply.text, language);
     if (wanted) {
       const answer = player.answers?.(reply, wanted, run.world);
-      if (!answer) return fetchPerson(wanted.by, session.at, run);
+      if (!answer) {
+        // Asked for again, they are not kept waiting for it.
+        if (!player.comesFirst || run.wanted !== undefined) return fetchPerson(wanted.by, session.at, run, program);
+        run.wanted = wanted.by;
+        run.acts.push({ act: 'say', step: session.at ?? '', line: spoken(language, 'this first') });
+        return player.enter(run);
+      }
       reply = answer;
     }
   }
@@ -282,7 +284,10 @@ function follow(order: Order, player: Player, waiting: number, run: Performance)
 export function play(edition: Flow, session: Session, event: Event, world: World): { session: Session; acts: Act[] } {
   const program = programOf(edition);
   const run = new Performance(program, session, world);
-  const from = takeUp(program, session, event, run);
+  const taken = takeUp(program, session, event, run);
+  const waiting = session.at === undefined ? undefined : program.placeOf.get(session.at);
+  const left = taken !== undefined && (taken >= 0 || taken === END) && run.wanted !== undefined;
+  const from = left ? fetchAfter(taken, waiting, run, program, session.at) : taken;
   if (from === undefined) return { session, acts: [] };
   if (from === STAY) {
     const stays: Session = { ...session, mailed: run.mailed };
@@ -310,7 +315,7 @@ export function play(edition: Flow, session: Session, event: Event, world: World
 }
 
 function rest(program: Program, next: Next, at: Id | undefined, run: Performance, before: Session): Session {
-  const { tries, doubt, reminder, past, stack, mailed, lastCall } = run;
+  const { tries, doubt, reminder, past, stack, mailed, lastCall, wanted, leads, led, resumes } = run;
   if (next === WAIT && reminder && at !== undefined) {
     const place = program.placeOf.get(reminder.step);
     const after = place === undefined ? undefined : program.playerAt(place).due?.(run);
@@ -332,6 +337,11 @@ function rest(program: Program, next: Next, at: Id | undefined, run: Performance
   if (past.length > 0) session.past = past;
   if (lastCall) session.lastCall = lastCall;
   if (reminder && state !== 'handed over') session.reminder = reminder;
+  if (leads !== undefined) session.leads = leads;
+  // Who was given back may be led again.
+  if (led && state !== 'handed over') session.led = led;
+  if (wanted !== undefined && state !== 'handed over') session.wanted = wanted;
+  if (resumes !== undefined && state === 'handed over') session.resumes = resumes;
   if (state === 'asking') {
     if (tries > 0) session.tries = tries;
     if (doubt) session.doubt = doubt;

@@ -12,6 +12,8 @@ import { workOf } from './work.ts';
 export interface Program {
   /** The places of scenes’ beginnings and of steps. */
   placeOf: ReadonlyMap<Id, number>;
+  /** The identity of the step at a place, or of the scene that begins there; undefined at a scene’s end. */
+  idAt(place: number): Id | undefined;
   /** The step at a place; undefined at a scene’s beginning and end. */
   stepAt(place: number): Step | undefined;
   /** What stands at a place. Made when it is first come to: most visitors, and rehearsals, see little of a large flow. */
@@ -87,6 +89,10 @@ function compile(flow: Flow): Program {
   const players = new Array<Player | undefined>(places.length + 1);
   return {
     placeOf,
+    idAt(place) {
+      const { scene, step } = places[place] ?? {};
+      return step?.id ?? (scene && sceneStart.get(scene.id) === place ? scene.id : undefined);
+    },
     stepAt,
     playerAt(place) {
       let player = players[place];

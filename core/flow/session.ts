@@ -28,8 +28,13 @@ export const Session = z.object({
   stack: z.array(z.string()).optional(),
   /** What was mailed, as a fingerprint by its step, so that going back and forth sends nothing twice. */
   mailed: z.record(z.string(), z.number()).optional(),
-  /** By which words the visitor asked for a person while an order was awaited: they are fetched when it has come. */
+  /** By which words the visitor asked for a person who is not fetched yet: when an order has come, or a question is left. */
   wanted: z.string().max(200).optional(),
+  /** The step that holds which says where who wants a person is led, and whether the visitor has been. */
+  leads: z.string().optional(),
+  led: z.literal(true).optional(),
+  /** Of people who were fetched after a question: where it goes on, a scene or step or behind the one that waits. */
+  resumes: z.string().optional(),
   /** How the last call of a service went. */
   lastCall: z.enum(['worked', 'failed']).optional(),
   /** What is asked before the chat: how, how often it was sent in vain (absent until it is asked), and the message kept. */

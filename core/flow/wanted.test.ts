@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { AnswerType } from './answers/registry.ts';
+import { check } from './checks/check.ts';
 import type { Event } from './event.ts';
 import type { Step } from './steps/registry.ts';
 import { tuesday } from './tests/flow.arbitrary.ts';
@@ -108,5 +109,119 @@ describe('a visitor who wants a person', () => {
       /^I would fetch somebody, but nobody is here right now. We are back .*8:30; what/,
     );
     expect(session.state).toBe('handed over');
+  });
+});
+
+describe('where a flow leads who wants a person', () => {
+  const wanting: Step = { id: 'w', kind: 'wants person', to: 'b' };
+  const hand: Step = {
+    id: 'h',
+    kind: 'hand over',
+    team: 'Sales',
+    waiting: line('One moment.'),
+    closed: { line: line('We are closed.') },
+  };
+  const leading = flowOf({
+    a: [wanting, ask({ type: 'email' }), say('s', 'Thanks.'), end],
+    b: [
+      { ...ask({ type: 'short text' }), id: 'n', line: line('What may we call you?') } as Step,
+      hand,
+      { ...end, id: 'f' },
+    ],
+  });
+
+  test('is where they go, whatever is asked, and back to the question from there when the flow says so', () => {
+    const { acts, session } = perform(leading, [opened, typed('can I speak to a person')]);
+    expect(said(acts)).toEqual(['And then?', 'What may we call you?']);
+    expect(session).toMatchObject({ state: 'asking', at: 'n', led: true });
+    const named = perform(leading, [opened, typed('can I speak to a person'), typed('Maud')]);
+    expect(named.session).toMatchObject({ state: 'handed over', at: 'h' });
+  });
+
+  test('is not asked for twice: who says it again has whoever is there', () => {
+    const { session, acts } = perform(leading, [opened, typed('a human please'), typed('just get me a human')]);
+    expect(said(acts)).toEqual(['And then?', 'What may we call you?', fetched]);
+    expect(session).toMatchObject({ state: 'handed over', at: 'n' });
+    expect(session.led).toBeUndefined();
+  });
+
+  test('begins with the step that says so, and is forgotten by who starts again', () => {
+    const late = flowOf({
+      a: [ask({ type: 'email' }), wanting, say('s', 'Thanks.'), end],
+      b: [say('t', 'This way.'), hand],
+    });
+    expect(said(perform(late, [opened, typed('a human please')]).acts)).toEqual(['And then?', fetched]);
+    const again = perform(leading, [opened, typed('start again')]);
+    expect(again.session).toMatchObject({ leads: 'w', at: 'q' });
+  });
+
+  test('is whoever is there where the scene is not', () => {
+    const lost = flowOf({ a: [{ ...wanting, to: 'gone' }, ask({ type: 'email' }), end] });
+    const { session } = perform(lost, [opened, typed('a human please')]);
+    expect(session.state).toBe('handed over');
+    expect(check(lost).map(({ code }) => code)).toContain('no such scene');
+  });
+
+  test('is advised against where nobody is fetched', () => {
+    const nobody = flowOf({ a: [wanting, ask({ type: 'email' }), end], b: [say('t', 'No.'), { ...end, id: 'f' }] });
+    expect(check(nobody).filter(({ code }) => code === 'nobody fetched')).toHaveLength(1);
+    expect(check(leading).filter(({ code }) => code === 'nobody fetched')).toHaveLength(0);
+  });
+});
+
+describe('a question that comes first', () => {
+  const first = 'Of course. Just this first, then I’ll fetch somebody.';
+  const form: Step = {
+    id: 'q',
+    kind: 'form',
+    line: line('And then?'),
+    fields: [{ id: 'a', label: 'Street', answer: { type: 'short text' } }],
+    button: 'Send',
+    tries: 2,
+    comesFirst: true,
+  };
+  const filled: Event = { event: 'replied', text: 'Mill Row', fields: { a: { text: 'Mill Row' } } };
+  const flow = flowOf({ a: [form, say('s', 'Thanks.'), say('u', 'More.'), end] });
+
+  test('is asked again, and somebody is fetched when it is answered, who gives back behind it', () => {
+    const { acts, session } = perform(flow, [opened, typed('is anyone there'), filled]);
+    expect(said(acts)).toEqual(['And then?', first, 'And then?', fetched]);
+    expect(session).toMatchObject({ state: 'handed over', at: 'q', resumes: 'behind' });
+    const back = perform(flow, [opened, typed('is anyone there'), filled, { event: 'handed back' }]);
+    expect(said(back.last)).toEqual(['Thanks.', 'More.']);
+    expect(back.session.resumes).toBeUndefined();
+  });
+
+  test('goes on where the answer leads when they are given back', () => {
+    const choices = [
+      { id: 'c', label: 'A price' },
+      { id: 'd', label: 'A survey', to: 'b' },
+    ];
+    const asking = asked({ type: 'choice', choices }, { comesFirst: true });
+    const { session, last } = perform(asking, [
+      opened,
+      typed('is anyone there'),
+      typed('a survey'),
+      { event: 'handed back' },
+    ]);
+    expect(said(last)).toEqual(['This way.']);
+    expect(session.state).toBe('ended');
+  });
+
+  test.each([
+    ['says so again', typed('get me a human now')],
+    ['leaves it out', typed('skip')],
+    ['starts again', typed('start again')],
+  ])('never keeps somebody who %s from a person', (_, event) => {
+    const { session, acts } = perform(flow, [opened, typed('is anyone there'), event]);
+    expect(said(acts).at(-1)).toBe(fetched);
+    expect(session.state).toBe('handed over');
+    expect(session.wanted).toBeUndefined();
+  });
+
+  test('holds for the question alone', () => {
+    const next = flowOf({ a: [form, { ...ask({ type: 'email' }), id: 'm' } as Step, end] });
+    const { session } = perform(next, [opened, filled, typed('is anyone there')]);
+    expect(session).toMatchObject({ state: 'handed over', at: 'm' });
   });
 });

@@ -11,6 +11,7 @@ const list = new Intl.ListFormat('en', { type: 'disjunction' });
 export const en = {
   visitor: {
     goodbye: () => 'All right, I’ll leave it there. Write whenever you would like to go on.',
+    'this first': () => 'Of course. Just this first, then I’ll fetch somebody.',
     'somebody is fetched': () => 'Of course. I’m fetching somebody; one moment, please.',
     'nobody is there': ({ back }: { back: string | null }) =>
       back === null

@@ -406,6 +406,7 @@ const kinds: ReadonlyArray<[name: string, first: string]> = [
   ['Notify', 'Notice'],
   ['Call service', 'Method'],
   ['Take to page', 'Page'],
+  ['Person wanted', 'Scene for who wants a person'],
   ['Hand over', 'Team'],
   ['End', 'Outcome'],
 ];

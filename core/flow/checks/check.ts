@@ -9,6 +9,7 @@ import { kindOf, type Step, usualKinds } from '../steps/registry.ts';
 import { MOST_IN_FLOW, MOST_WORK, workIn } from '../work.ts';
 import { decidedBefore, ranges } from './decisions.ts';
 import { unsetFacts } from './facts.ts';
+import { nobodyFetched } from './fetching.ts';
 import type { Finding } from './finding.ts';
 import { endlessLoops, graph, maybeSet, reachable } from './graph.ts';
 import {
@@ -230,6 +231,7 @@ const looks: ReadonlyArray<(sight: Sight) => Finding[]> = [
   mailWithoutConsent,
   closedWithoutWayOut,
   askedTwice,
+  nobodyFetched,
   samePlace,
   longWordings,
   badLinks,

@@ -50,6 +50,7 @@ export const mends = {
   'same place': 'Let them lead to different scenes, keep the answer in a fact, or make them one choice.',
   'mail without consent': 'Ask for consent before, or say that the visitor asked for this email.',
   'closed without a way out': 'When the team is closed, ask how to reach the visitor, or lead them somewhere.',
+  'nobody fetched': 'Let the scene hand over, or lead to one that does.',
   'asked twice': 'Ask only when it is not known yet, with a decision in front.',
   'long wording': 'Cut it, or make two lines of it.',
   'bad link': 'Write the whole address, such as https://www.example.org/page.',

@@ -61,6 +61,13 @@ function spread(starts: Iterable<number>, follow: (at: number) => readonly numbe
   return reached;
 }
 
+/** What can be come to from a spot, and back from what is called there. */
+export const cameFrom = ({ spots }: Graph, from: number): Set<number> =>
+  spread([from], at => {
+    const { exits, comesBackTo } = spots[at]!;
+    return comesBackTo === undefined ? exits : [...exits, comesBackTo];
+  });
+
 /**
  * The calls whose scene can run out, and so come back: the least fixed point, as what a scene calls has to come back
  * before it runs out itself.

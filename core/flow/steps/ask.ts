@@ -27,6 +27,8 @@ export const Ask = z.strictObject({
   tries: z.int().min(1).max(10),
   /** Where to go after that; the next step when absent. */
   giveUp: z.strictObject({ to: Id.optional() }).optional(),
+  /** Whether it has to be answered before a person who is wanted is fetched; asked for again, they are fetched all the same. */
+  comesFirst: z.literal(true).optional(),
 });
 export type Ask = z.infer<typeof Ask>;
 
@@ -62,6 +64,7 @@ export const ask: StepKind<Ask> = {
       : []),
     plain(`; after ${step.tries === 1 ? 'one try' : `${step.tries} tries`} `),
     ...wayWords(step.giveUp?.to, around),
+    ...(step.comesFirst ? [plain('; before a person is fetched')] : []),
   ],
   exits(step) {
     const kind = answerKindOf(step.answer.type);
@@ -139,6 +142,7 @@ export const ask: StepKind<Ask> = {
       return agreed === undefined ? undefined : accept(run, agreed ? run.doubt.probably : run.doubt.value);
     };
     return {
+      comesFirst: step.comesFirst === true,
       enter(run) {
         run.tries = 0;
         run.doubt = undefined;

@@ -19,6 +19,8 @@ export const Form = z.strictObject({
   /** How often it may be sent, or answered with something else, before the flow goes on without. */
   tries: z.int().min(1).max(10),
   giveUp: z.strictObject({ to: Id.optional() }).optional(),
+  /** Whether it has to be answered before a person who is wanted is fetched; asked for again, they are fetched all the same. */
+  comesFirst: z.literal(true).optional(),
 });
 export type Form = z.infer<typeof Form>;
 
@@ -49,6 +51,7 @@ export const form: StepKind<Form> = {
     ),
     plain(`; after ${step.tries === 1 ? 'one try' : `${step.tries} tries`} `),
     ...wayWords(step.giveUp?.to, around),
+    ...(step.comesFirst ? [plain('; before a person is fetched')] : []),
   ],
   exits: step => [{ label: 'sent' }, { scene: step.giveUp?.to, label: 'not filled in', part: 'giveUp' }],
   waits: () => true,
@@ -96,6 +99,7 @@ export const form: StepKind<Form> = {
       return giveUp;
     };
     return {
+      comesFirst: step.comesFirst === true,
       enter(run) {
         run.tries = 0;
         return ask(run);

@@ -36,6 +36,8 @@ export interface Run {
   tries: number;
   doubt: { value: Value; probably: Value } | undefined;
   reminder: Session['reminder'];
+  /** The step that says where who wants a person is led. */
+  leads: Session['leads'];
   /** Fingerprints of what was mailed, by step. */
   mailed: Readonly<Record<Id, number>>;
   /** Steps to come back to, the innermost last. */
@@ -66,6 +68,10 @@ export interface Player {
   skip?(run: Run): Next;
   /** Whether these words are among what the step offers, so that they are not taken for an order such as “back”. */
   offers?(text: string, world: World): boolean;
+  /** Whether it has to be answered before a person who is wanted is fetched. */
+  readonly comesFirst?: boolean;
+  /** For a step that leads who wants a person: where to. */
+  wanted?(run: Run): Next;
   /** What words answer of what is asked although they wish for something: the reply to go by, or nothing. */
   answers?(reply: Reply, wanted: Wanted, world: World): Reply | undefined;
   /** The timer of the step is due. A reminder is at another step than the one that waits, and says WAIT to let it. */
@@ -161,6 +167,8 @@ export interface StepKind<S extends { id: Id; kind: string }> {
   isBlank?(step: S): boolean;
   /** The teams that it names. */
   teams?(step: S): string[];
+  /** The scene to which it leads who wants a person, who has to be fetched there. */
+  fetches?(step: S): Id;
   /** What the visitor reads of it in the chat: its line, and what can be picked. */
   reading?(step: S): { line: Line; picks?: ReadonlyArray<{ id: Id; label: string }> };
   /** What can be picked of which nothing is kept afterwards. */

@@ -21,6 +21,7 @@ import { Show, show } from './show.ts';
 import { Split, split } from './split.ts';
 import { StartFlow, startFlow } from './startflow.ts';
 import { TakeToPage, takeToPage } from './take.ts';
+import { WantsPerson, wantsPerson } from './wanting.ts';
 import { WorkOut, workOut } from './workout.ts';
 
 /** Beside what is its kind's own, a step may carry a note of its writers, which no visitor sees. */
@@ -50,6 +51,7 @@ export const Step = z.discriminatedUnion('kind', [
   noted(Email),
   noted(Notify),
   noted(CallService),
+  noted(WantsPerson),
   noted(HandOver),
   noted(Go),
   noted(CallScene),
@@ -78,6 +80,7 @@ export const stepKinds = [
   email,
   notify,
   callService,
+  wantsPerson,
   handOver,
   go,
   callScene,

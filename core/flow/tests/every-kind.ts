@@ -23,6 +23,7 @@ export const everyKind = {
       title: 'Everything a conversation can do',
       steps: [
         { id: 'remind', kind: 'remind', after: { amount: 5, unit: 'minutes' }, line: line('Take your time.'), most: 2 },
+        { id: 'wanting', kind: 'wants person', to: 'main' },
         { id: 'say', kind: 'say', line: line('Hello 👋 I’m Robin, Brackenrow’s automated assistant.') },
         {
           id: 'show',

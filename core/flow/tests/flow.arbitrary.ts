@@ -232,6 +232,7 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
         button: 'Send',
         tries: 2,
         giveUp: giveUp ? { to: giveUp } : {},
+        ...(giveUp ? {} : { comesFirst: true as const }),
       })),
     },
     {
@@ -240,6 +241,10 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
         { id, kind: 'pause', for: { amount: 2, unit: 'seconds' } },
         { id, kind: 'pause', for: { amount: 3, unit: 'days' } },
       ),
+    },
+    {
+      weight: 1,
+      arbitrary: to.map(way => ({ id, kind: 'wants person' as const, to: way ?? 'nowhere' })),
     },
     {
       weight: 1,

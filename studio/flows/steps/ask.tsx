@@ -2,6 +2,7 @@ import { type Answer, type AnswerType, type Ask, answerKindOf, answerKinds, isEm
 import { Select } from '../../ui/field.tsx';
 import { blankAnswer } from '../answers/blank.ts';
 import { panelOf } from '../answers/registry.ts';
+import { ComesFirst } from '../comes-first.tsx';
 import { useDraft } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { LineField } from '../lines/line-field.tsx';
@@ -176,6 +177,7 @@ function Panel({ step, change }: StepProps<Ask>) {
           </div>
         </>
       )}
+      <ComesFirst step={step} change={change} />
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { blankFieldAnswer } from '../answers/blank.ts';
 import { fieldPanelOf } from '../answers/registry.ts';
+import { ComesFirst } from '../comes-first.tsx';
 import { newId } from '../draft/draft.ts';
 import { FactSelect } from '../facts.tsx';
 import { WaySelect } from '../way-select.tsx';
@@ -189,6 +190,7 @@ function Panel({ step, change }: StepProps<Form>) {
           onPick={to => change({ ...step, giveUp: to ? { to } : {} })}
         />
       </p>
+      <ComesFirst step={step} change={change} />
     </div>
   );
 }

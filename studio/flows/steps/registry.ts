@@ -21,6 +21,7 @@ import { splitView } from './split.tsx';
 import { startFlowView } from './startflow.tsx';
 import { takeToPageView } from './take.tsx';
 import type { StepView } from './view.ts';
+import { wantsPersonView } from './wanting.tsx';
 import { workOutView } from './workout.tsx';
 
 const views = {
@@ -42,6 +43,7 @@ const views = {
   email: emailView,
   notify: notifyView,
   'call service': callServiceView,
+  'wants person': wantsPersonView,
   'hand over': handOverView,
   go: goView,
   'call scene': callSceneView,

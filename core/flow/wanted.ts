@@ -1,0 +1,55 @@
+import { presence } from '../hours/presence.ts';
+import { spoken } from '../messages/message.ts';
+import type { Id } from './id.ts';
+import type { Program } from './program.ts';
+import type { Session } from './session.ts';
+import { HANDED_OVER, type Next, type Run } from './steps/kind.ts';
+
+/** What is kept of a wish for a person while a flow is played. */
+export interface Wishing extends Run {
+  /** By which words somebody is wanted who is not fetched yet: something comes first, or was ordered of the host. */
+  wanted: Session['wanted'];
+  /** Whether the flow has led them once: the next time they have whoever is there. */
+  led: Session['led'];
+  /** Where the flow goes on when they are given back. */
+  resumes: Session['resumes'];
+}
+
+/**
+ * The visitor wants a person, whatever was asked: they go where the flow leads who does, or else it is said what is so, and
+ * whoever is there is given the conversation.
+ * @param by the words by which it was understood
+ * @param step where the conversation stands
+ */
+export function fetchPerson(by: string, step: Id | undefined, run: Wishing, program: Program): Next {
+  const { hours, now, locale } = run.world;
+  run.wanted = undefined;
+  run.tell(step, { code: 'wanted a person', by });
+  const leading = run.leads === undefined || run.led ? undefined : program.placeOf.get(run.leads);
+  const to = leading === undefined ? undefined : program.playerAt(leading).wanted?.(run);
+  // A scene that is not there is nowhere to fetch anybody.
+  if (to !== undefined && program.idAt(to) !== undefined) {
+    run.led = true;
+    return to;
+  }
+  const { open, changes } = presence(Object.values(hours), now, locale.language);
+  const line = open
+    ? spoken(locale.language, 'somebody is fetched')
+    : spoken(locale.language, 'nobody is there', { back: changes });
+  run.acts.push({ act: 'say', step: step ?? '', line });
+  run.acts.push({
+    act: 'hand over',
+    ...(step === undefined ? {} : { step }),
+    team: null,
+    reason: { code: 'visitor wanted somebody' },
+  });
+  return HANDED_OVER;
+}
+
+/** The question is left for which somebody who was wanted had to wait: now they are fetched, and come back behind it. */
+export function fetchAfter(next: Next, waiting: number | undefined, run: Wishing, program: Program, at?: Id): Next {
+  const to = fetchPerson(run.wanted!, at, run, program);
+  if (to === HANDED_OVER && waiting !== undefined)
+    run.resumes = next === waiting + 1 || next < 0 ? 'behind' : (program.idAt(next) ?? 'behind');
+  return to;
+}
