@@ -29,6 +29,15 @@ const Host = z
   )
   .max(253);
 
+/** A few words, of which a wish is known. */
+const Wording = z
+  .string()
+  .trim()
+  .max(80, { error: ({ input }) => `“${String(input).slice(0, 30)}…” is longer than 80 characters.` })
+  .regex(/\p{L}{2}|\p{Script=Han}|\p{Script=Hiragana}|\p{Script=Katakana}/u, {
+    error: ({ input }) => `“${input}” has no word in it.`,
+  });
+
 export const Settings = z.strictObject({
   facts: z.array(BusinessFact).max(200),
   /** The sender of emails, such as `Brackenrow <robin@brackenrow.example>`; the server’s own when null. */
@@ -54,6 +63,8 @@ export const Settings = z.strictObject({
     .int('It is a whole number of minutes.')
     .min(0, 'It is nothing or more: with 0 every return begins anew.')
     .max(43_200, 'It is at most 43,200 minutes, which are 30 days.'),
+  /** What visitors say who want a person, besides what is understood by itself. */
+  wishes: z.array(Wording).max(100, 'There are at most 100 wordings.'),
 });
 export type Settings = z.infer<typeof Settings>;
 

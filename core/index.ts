@@ -1,3 +1,4 @@
+export { understandWish } from './answers/wish.ts';
 export { playBefore } from './before/asking.ts';
 export { asksFirst, BeforeChat, type Detail, plainBefore } from './before/before.ts';
 export { type BeforeFinding, beforeFindings } from './before/findings.ts';

@@ -15,6 +15,31 @@ describe('wanting a person', () => {
     expect(understandWish('This is useless, get me a human now', 'en')?.by).toContain('get me a human');
   });
 
+  describe('in a lead’s own wordings', () => {
+    const own = ['put me through', 'Operator!', 'the Gaffer', '…'];
+    test.each([
+      ['could you put me through to the office', 'put me through'],
+      ['operator', 'operator'],
+      ['Operator please', 'operator'],
+      ['I need this sorted. Get the gaffer, please', 'the gaffer'],
+      ['is anyone there', 'is anyone there'],
+    ])('“%s” wants one', (text, by) => {
+      expect(understandWish(text, 'en-GB', own)).toMatchObject({ wish: 'person', by });
+    });
+    test.each([
+      'the operator of the lift came on Tuesday',
+      'please don’t put me through',
+      'through',
+      'co-operators',
+      'no',
+    ])('“%s” wants none', text => {
+      expect(understandWish(text, 'en-GB', own)).toBeUndefined();
+    });
+    test('without any, nothing more is understood', () => {
+      expect(understandWish('operator', 'en-GB', [])).toEqual(understandWish('operator', 'en-GB'));
+    });
+  });
+
   test('whatever is typed, and however long, it comes to an answer', () => {
     fc.assert(
       fc.property(

@@ -1,5 +1,5 @@
 import { type Order, understandOrder } from '../answers/order.ts';
-import { understandWish } from '../answers/wish.ts';
+import { understandWish, type Wanted } from '../answers/wish.ts';
 import { type Facts, held, type Value } from '../facts/fact.ts';
 import { givenValues } from '../facts/given.ts';
 import type { Direction } from '../messages/direction.ts';
@@ -158,7 +158,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'replied': {
       if (session.state === 'handed over') return undefined;
       const isAsked = session.state === 'asking' && player !== undefined && waiting !== undefined;
-      const wanted = isAsked || isPicked(event) ? undefined : understandWish(event.text, run.world.locale.language)?.by;
+      const wanted = isAsked || isPicked(event) ? undefined : wishOf(event, run)?.by;
       if (session.state === 'awaiting') {
         // What was ordered comes soon; what is written in the meantime stands in the log, but for a wish.
         if (wanted === undefined) return undefined;
@@ -204,6 +204,9 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
   }
 }
 
+const wishOf = ({ text }: Reply, { world }: Run): Wanted | undefined =>
+  understandWish(text, world.locale.language, world.wishes);
+
 /** Something was said, and the conversation stands where it stood. */
 const STAY = -6;
 
@@ -228,7 +231,7 @@ function replied(
     const { language } = run.world.locale;
     const order = understandOrder(reply.text, language);
     if (order) return follow(order, player, waiting, run);
-    const wanted = understandWish(reply.text, language);
+    const wanted = wishOf(reply, run);
     if (wanted) {
       const answer = player.answers?.(reply, wanted, run.world);
       if (!answer) {

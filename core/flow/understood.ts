@@ -23,6 +23,8 @@ export const TypedTexts = z.strictObject({
   /** IANA. */
   zone: z.string().min(1).max(60),
   now: z.iso.datetime({ offset: true }),
+  /** What a lead takes for wanting a person, besides what is understood by itself. */
+  wishes: z.array(z.string().max(100)).max(100).optional(),
   texts: z
     .array(
       z.strictObject({
@@ -39,7 +41,7 @@ export type TypedTexts = z.infer<typeof TypedTexts>;
  * What is made of each text, as a flow would: dates as ISO 8601 days, phone numbers as E.164, choices as their labels,
  * orders and wishes by their names; null where it would be asked again.
  */
-export function understood({ language, country, zone, now, texts }: TypedTexts): Array<Value | null> {
+export function understood({ language, country, zone, now, wishes, texts }: TypedTexts): Array<Value | null> {
   const world: World = {
     now: Date.parse(now),
     zone,
@@ -53,7 +55,7 @@ export function understood({ language, country, zone, now, texts }: TypedTexts):
   };
   return texts.map(({ text, as, choices = [] }) => {
     if (as === ORDER) return understandOrder(text, language) ?? null;
-    if (as === WISH) return understandWish(text, language)?.wish ?? null;
+    if (as === WISH) return understandWish(text, language, wishes)?.wish ?? null;
     const kind = answerKindOf(as);
     const answer = kind.blank(choices.map((label, index) => ({ id: `choice-${index}`, label })));
     const meant = kind.understand(answer, { event: 'replied', text }, world);

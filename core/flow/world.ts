@@ -24,6 +24,8 @@ export interface World {
   visit: Visit;
   /** What the lead has us say in place of our own words, where that is anything; `{address}` stands for an email’s. */
   replies?: Readonly<Partial<Record<StandingReply, string>>>;
+  /** What the lead takes for wanting a person, besides what is understood by itself. */
+  wishes?: readonly string[];
   /** Opening hours by the team's name; a team without hours is always open. */
   hours: Readonly<Record<string, OpeningHours>>;
 }

@@ -40,6 +40,8 @@ export const workspaces = table('workspaces', {
   allowedHosts: usually(json(z.array(z.string()))),
   closesAfter: nullable(integer),
   goesOnFor: usually(integer),
+  /** What else than is understood by itself is wanting a person. */
+  wishes: usually(json(z.array(z.string()))),
   createdAt: instant,
   /** Whether a second factor is asked of everybody. */
   asksSecondFactor: usually(yesNo),

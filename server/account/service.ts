@@ -123,6 +123,7 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
     },
     workspace,
     business: workspace.business,
+    wishes: workspace.wishes,
     published: [...published],
     members: [...people.values()].filter(({ resting }) => !resting),
     teams: [...teams.values()].map(team => {

@@ -21,6 +21,7 @@ export function worldOf(
     business,
     visit: row.visit ?? plainVisit,
     replies: manner?.replies ?? {},
+    wishes: workspace.wishes,
     hours: Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : []))),
   };
 }

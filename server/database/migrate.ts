@@ -25,6 +25,7 @@ import { trials } from './migrations/0020-trials.ts';
 import { regions } from './migrations/0021-regions.ts';
 import { testNotices } from './migrations/0022-notices.ts';
 import { missed } from './migrations/0023-missed.ts';
+import { wishes } from './migrations/0024-wishes.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -51,6 +52,7 @@ export const migrations: readonly Migration[] = [
   regions,
   testNotices,
   missed,
+  wishes,
 ];
 
 /**

@@ -17,6 +17,7 @@ export function stageOf({ workspace, teams }: Directory): RehearsalStage {
     country: workspace.country,
     locale: workspace,
     business: Object.fromEntries(workspace.business.map(({ name, value }) => [name, value])),
+    wishes: workspace.wishes,
     hours: Object.fromEntries(all.flatMap(({ name, hours }) => (hours ? [[name, hours]] : []))),
     teams: all.map(({ name }) => name),
   };

@@ -48,6 +48,8 @@ export interface WorkspaceSettings {
   closesAfter: number | null;
   /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
   goesOnFor: number;
+  /** What visitors say who want a person, besides what is understood by itself. */
+  wishes: string[];
   asksSecondFactor: boolean;
   /** The lines of what is to do that were put away. */
   putAway: string[];

@@ -16,6 +16,7 @@ export function signPriyaIn(): void {
       },
       workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
       business: [],
+      wishes: [],
       published: [],
       members: [],
       teams: [],

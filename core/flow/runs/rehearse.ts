@@ -20,6 +20,8 @@ export interface Stage {
   /** Opening hours by the team's name; a team without hours is always open. */
   hours: Readonly<Record<string, OpeningHours>>;
   teams: readonly string[];
+  /** What the lead takes for wanting a person, besides what is understood by itself. */
+  wishes?: readonly string[];
 }
 
 /** Hundreds of run-throughs are set in a few hours, and an hour of a zone takes a calendar to find. */
@@ -38,10 +40,14 @@ function instantOf(clock: string, zone: string): number {
 }
 
 /** The world as a setting has it. */
-export function worldOf(setting: Setting, { zone, country, locale, business, hours, teams }: Stage): World {
+export function worldOf(
+  setting: Setting,
+  { zone, country, locale, business, hours, teams, wishes = [] }: Stage,
+): World {
   const closed: OpeningHours = { zone, open: [], seasons: [], special: [] };
   return {
     now: instantOf(setting.clock, zone),
+    wishes,
     zone,
     country,
     locale,

@@ -195,7 +195,7 @@ export const ask: StepKind<Ask> = {
         const label = kind
           .labels?.(answer)
           .map(one => one.label)
-          .find(one => understandWish(one, world.locale.language)?.wish === wanted.wish);
+          .find(one => understandWish(one, world.locale.language, world.wishes)?.wish === wanted.wish);
         if (label !== undefined) return { ...reply, text: label };
         if (kind.typed === 'anything' || (kind.typed === 'sentences' && !wanted.called)) return undefined;
         return 'value' in kind.understand(answer, reply, world) ? reply : undefined;

@@ -4,9 +4,10 @@ import { useSignedIn } from '../../account/store.ts';
 
 /** What of the workspace rehearsals go by. */
 export function useStage(): RehearsalStage {
-  const { workspace, teams, business } = useSignedIn();
+  const { workspace, teams, business, wishes } = useSignedIn();
   return useMemo(
     () => ({
+      wishes,
       zone: workspace.zone,
       country: workspace.country,
       locale: workspace,
@@ -14,7 +15,7 @@ export function useStage(): RehearsalStage {
       hours: Object.fromEntries(teams.flatMap(({ name, hours }) => (hours ? [[name, hours]] : []))),
       teams: teams.map(({ name }) => name),
     }),
-    [workspace, teams, business],
+    [workspace, teams, business, wishes],
   );
 }
 

@@ -7,6 +7,7 @@ import { TextField } from '../../ui/field.tsx';
 import { Facts } from './facts.tsx';
 import { SaveRow } from './save-row.tsx';
 import { useSaved } from './saved.ts';
+import { Wishes } from './wishes.tsx';
 
 function Where() {
   const { name, country, zone, language, currency } = useSignedIn().workspace;
@@ -88,6 +89,7 @@ export function BusinessRoom({ settings }: { settings: Settings }) {
       <Where />
       <Facts facts={settings.facts} />
       <Endings times={settings} />
+      <Wishes wishes={settings.wishes} />
     </>
   );
 }
