@@ -434,10 +434,10 @@ test('every kind of step is begun and left by the keys alone, with nothing made 
   // Out of the last line one comes to its step, and by the arrows to any other; Enter goes on writing there.
   await hanne.keyboard.press('Escape');
   await hanne.keyboard.press('ArrowUp');
-  await expect(hanne.getByRole('button', { name: 'Step 24: End' })).toBeFocused();
+  await expect(hanne.getByRole('button', { name: 'Step 25: End' })).toBeFocused();
   await hanne.keyboard.press('ArrowUp');
   await hanne.keyboard.press('Enter');
   await expect(hanne.getByRole('combobox', { name: 'Team' })).toBeFocused();
   await hanne.keyboard.press('Escape');
-  await expect(hanne.getByRole('button', { name: 'Step 23: Hand over' })).toBeFocused();
+  await expect(hanne.getByRole('button', { name: 'Step 24: Hand over' })).toBeFocused();
 });
