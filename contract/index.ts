@@ -1,4 +1,5 @@
 export * from './account.ts';
+export * from './availability.ts';
 export * from './before.ts';
 export * from './business.ts';
 export * from './conversations.ts';

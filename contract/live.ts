@@ -125,6 +125,8 @@ export interface StudioCalls {
   watch(request: { conversation: string }, answer: (done: Answered<{ here: boolean }>) => void): void;
   unwatch(request: { conversation: string }): void;
   typing(request: { conversation: string }): void;
+  /** A page of theirs is open, and for how many milliseconds they have done nothing. */
+  here(said: { idle: number }): void;
   /** Opens or leaves a draft, or moves in it: from then on its edits and writers are told. */
   writes(where: Whereabouts): void;
 }

@@ -1,4 +1,5 @@
 import { accountRoutes, firstRunRoutes } from './account.ts';
+import { availabilityRoutes } from './availability.ts';
 import { beforeRoutes } from './before.ts';
 import { conversationRoutes } from './conversations.ts';
 import { editionRoutes } from './editions.ts';
@@ -28,6 +29,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('firstRun', firstRunRoutes),
   ...named('members', memberRoutes),
   ...named('teams', teamRoutes),
+  ...named('availability', availabilityRoutes),
   ...named('sites', siteRoutes),
   ...named('flows', flowRoutes),
   ...named('install', installRoutes),

@@ -1,4 +1,11 @@
 export { understandWish } from './answers/wish.ts';
+export {
+  type Attendance,
+  type Availability,
+  availabilityOf,
+  HERE_WITHIN,
+  IDLE_AFTER,
+} from './availability/availability.ts';
 export { playBefore } from './before/asking.ts';
 export { asksFirst, BeforeChat, type Detail, plainBefore } from './before/before.ts';
 export { type BeforeFinding, beforeFindings } from './before/findings.ts';

@@ -49,25 +49,32 @@ const always: readonly Fact[] = [
   { name: 'last call', type: 'choice', scope: 'visit', choices: ['worked', 'failed', 'not made'] },
 ];
 
-const OPEN = ' open';
+/** What is known of each team, by how the fact’s name ends behind the team’s: “Sales open”, “Sales takes chats”. */
+const ofTeams: Readonly<Record<string, (team: string, occasion: Occasion) => boolean>> = {
+  ' open': (team, { hours, now }) => {
+    const known = hours[team];
+    return known === undefined || opening(known, now).open;
+  },
+  // Where nobody knows who is there, it is as the hours say.
+  ' takes chats': (team, occasion) => occasion.taking?.[team] ?? ofTeams[' open']!(team, occasion),
+};
 
-/** The fact that says whether a team is open. */
-export function openFact(team: string): string {
-  return team + OPEN;
-}
+const endingOf = (name: string): string | undefined => Object.keys(ofTeams).find(ending => name.endsWith(ending));
 
-export function isOpenFact(name: string): boolean {
-  return name.endsWith(OPEN);
-}
+/** Whether a fact says something of a team: that it is open, that somebody of it takes chats. */
+export const isTeamFact = (name: string): boolean => endingOf(name) !== undefined;
 
-/** The team whose opening such a fact tells. */
-export function teamOf(name: string): string {
-  return name.slice(0, -OPEN.length);
-}
+/** The team of which such a fact says something. */
+export const teamOf = (name: string): string => name.slice(0, name.length - (endingOf(name) ?? '').length);
 
-/** The facts that every flow knows without asking: of the visit, of the hour, and of each team whether it is open. */
+/** The facts that every flow knows without asking: of the visit, of the hour, and of each team. */
 export function givenFacts(teams: readonly string[]): Fact[] {
-  return [...always, ...teams.map((team): Fact => ({ name: openFact(team), type: 'yes/no', scope: 'visit' }))];
+  return [
+    ...always,
+    ...teams.flatMap(team =>
+      Object.keys(ofTeams).map((ending): Fact => ({ name: team + ending, type: 'yes/no', scope: 'visit' })),
+    ),
+  ];
 }
 
 /** What the given facts are taken from. */
@@ -76,6 +83,8 @@ export interface Occasion {
   zone: string;
   visit: Visit;
   hours: Readonly<Record<string, OpeningHours>>;
+  /** Whether somebody takes chats, by the team’s name, as far as that is known. */
+  taking?: Readonly<Record<string, boolean>>;
 }
 
 /**
@@ -86,10 +95,6 @@ export interface Occasion {
 export function givenValues(names: ReadonlySet<string>, occasion: Occasion, lastCall: string | undefined): Facts {
   const { now, zone, visit, hours } = occasion;
   const local = DateTime.fromMillis(now, { zone });
-  const isOpen = (team: string): boolean => {
-    const known = hours[team];
-    return known === undefined || opening(known, now).open;
-  };
   const values: Record<string, Facts[string]> = {};
   for (const name of names) {
     switch (name) {
@@ -124,13 +129,16 @@ export function givenValues(names: ReadonlySet<string>, occasion: Occasion, last
         values[name] = local.toFormat('HH:mm');
         break;
       case 'open now':
-        values[name] = Object.keys(hours).length === 0 || Object.keys(hours).some(isOpen);
+        values[name] =
+          Object.keys(hours).length === 0 || Object.keys(hours).some(team => ofTeams[' open']!(team, occasion));
         break;
       case 'last call':
         values[name] = lastCall ?? 'not made';
         break;
-      default:
-        if (isOpenFact(name)) values[name] = isOpen(teamOf(name));
+      default: {
+        const ending = endingOf(name);
+        if (ending !== undefined) values[name] = ofTeams[ending]!(teamOf(name), occasion);
+      }
     }
   }
   return values;

@@ -1,5 +1,5 @@
 import type { Fact, FactType } from '../facts/fact.ts';
-import { givenFacts, isOpenFact } from '../facts/given.ts';
+import { givenFacts, isTeamFact } from '../facts/given.ts';
 import type { Flow, Scene } from './format.ts';
 import type { Id } from './id.ts';
 import { speaker } from './line.ts';
@@ -105,7 +105,7 @@ function compile(flow: Flow): Program {
     typeOf,
     remembered: new Map(flow.facts.flatMap(fact => (fact.scope === 'visitor' ? [[fact.name, fact]] : []))),
     given: new Set(
-      [...givenNames, ...steps.flatMap(step => [...plainMentionsOf(step)].filter(isOpenFact))].filter(
+      [...givenNames, ...steps.flatMap(step => [...plainMentionsOf(step)].filter(isTeamFact))].filter(
         name => !factOf.has(name) && steps.some(step => mayMention(step, name)),
       ),
     ),

@@ -97,6 +97,19 @@ describe('a visitor who wants a person', () => {
     expect(after.session.wanted).toBeUndefined();
   });
 
+  test.each([
+    [{ Sales: false, Aftercare: true }, fetched],
+    [{ Sales: false }, /^I’m asking for somebody, but nobody is free right now/],
+    [{}, /^I’m asking for somebody, but nobody is free right now/],
+  ])('is told what is so of who takes chats: %j', (taking, words) => {
+    const { acts, session } = perform(asked({ type: 'email' }), [opened, typed('speak to someone')], {
+      ...tuesday,
+      taking,
+    });
+    expect(said(acts).at(-1)).toMatch(words);
+    expect(session.state).toBe('handed over');
+  });
+
   test('is told when somebody is back where nobody is there', () => {
     const hours = {
       Sales: { zone: 'Europe/London', open: [{ days: [3], from: '08:30', to: '17:30' }], seasons: [], special: [] },

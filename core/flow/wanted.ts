@@ -22,7 +22,7 @@ export interface Wishing extends Run {
  * @param step where the conversation stands
  */
 export function fetchPerson(by: string, step: Id | undefined, run: Wishing, program: Program): Next {
-  const { hours, now, locale } = run.world;
+  const { hours, taking, now, locale } = run.world;
   run.wanted = undefined;
   run.tell(step, { code: 'wanted a person', by });
   const leading = run.leads === undefined || run.led ? undefined : program.placeOf.get(run.leads);
@@ -33,9 +33,10 @@ export function fetchPerson(by: string, step: Id | undefined, run: Wishing, prog
     return to;
   }
   const { open, changes } = presence(Object.values(hours), now, locale.language);
-  const line = open
-    ? spoken(locale.language, 'somebody is fetched')
-    : spoken(locale.language, 'nobody is there', { back: changes });
+  const takes = taking === undefined || Object.values(taking).some(Boolean);
+  const line = !open
+    ? spoken(locale.language, 'nobody is there', { back: changes })
+    : spoken(locale.language, takes ? 'somebody is fetched' : 'nobody is free');
   run.acts.push({ act: 'say', step: step ?? '', line });
   run.acts.push({
     act: 'hand over',

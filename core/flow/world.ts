@@ -24,6 +24,8 @@ export interface World {
   visit: Visit;
   /** What the lead has us say in place of our own words, where that is anything; `{address}` stands for an email’s. */
   replies?: Readonly<Partial<Record<StandingReply, string>>>;
+  /** Whether somebody takes chats now, by the team’s name; not known of a team that is not in it. */
+  taking?: Readonly<Record<string, boolean>>;
   /** What the lead takes for wanting a person, besides what is understood by itself. */
   wishes?: readonly string[];
   /** Opening hours by the team's name; a team without hours is always open. */

@@ -13,6 +13,8 @@ export const en = {
     goodbye: () => 'All right, I’ll leave it there. Write whenever you would like to go on.',
     'this first': () => 'Of course. Just this first, then I’ll fetch somebody.',
     'somebody is fetched': () => 'Of course. I’m fetching somebody; one moment, please.',
+    'nobody is free': () =>
+      'I’m asking for somebody, but nobody is free right now. What you write here waits for them, and they answer as soon as they can.',
     'nobody is there': ({ back }: { back: string | null }) =>
       back === null
         ? 'I would fetch somebody, but nobody is here right now. What you write here waits for them.'

@@ -160,6 +160,8 @@ test('who wants a person in the middle of a question has one fetched, and is not
   browser,
   stack,
 }) => {
+  const priya = await studio(browser, stack, people.priya);
+  await expect(priya.getByRole('switch', { name: 'Take chats' })).toHaveText('You take chats');
   const { chat, pick, say } = await visit(browser, stack);
   await pick('Price a heat pump');
   await chat.getByText('What sort of home is it?').waitFor();
@@ -168,7 +170,6 @@ test('who wants a person in the middle of a question has one fetched, and is not
   await expect(chat.getByText('Which of these fits best?')).toHaveCount(0);
   await say('It is about my meter, at number 9');
 
-  const priya = await studio(browser, stack, people.priya);
   const row = priya
     .getByRole('list', { name: 'Waiting' })
     .getByRole('link')

@@ -1,5 +1,6 @@
 import type { Area } from '../house/area.ts';
 import { hashed } from '../http/secret.ts';
+import { availabilityDoors, hearsWhoIsHere } from './availability.ts';
 import { Directories } from './directories.ts';
 import { memberDoors } from './member-routes.ts';
 import {
@@ -30,7 +31,9 @@ export const account: Area = {
   doors(doors, house) {
     accountDoors(doors, house);
     memberDoors(doors, house);
+    availabilityDoors(doors, house);
   },
+  studio: hearsWhoIsHere,
   todo: accountTodo,
   keeps: ({ tables }) => [
     {

@@ -1,3 +1,4 @@
+import { type Attendance, availabilityOf, HERE_WITHIN } from '@kineta/core';
 import type { Tables } from '../database/rows.ts';
 import type { Directory, Ports, WorkspaceSettings } from '../house/ports.ts';
 import type { Wire } from '../live/wire.ts';
@@ -5,6 +6,20 @@ import { withHolidays } from './holidays.ts';
 import { members, teamMembers, teams, workspaces } from './model.ts';
 
 const FRESH_FOR = 2_000;
+
+/** What is known of a member with every event. */
+const KNOWN = [
+  'id',
+  'name',
+  'email',
+  'role',
+  'restingSince',
+  'picture',
+  'away',
+  'hereAt',
+  'activeAt',
+  'mostChats',
+] as const;
 
 /** What a process tells the others when it changed something in a directory. */
 const CHANGED = 'directory changed';
@@ -17,10 +32,10 @@ const CHANGED = 'directory changed';
 export class Directories {
   private readonly kept = new Map<string, { at: number; directory: Promise<Directory> }>();
   private readonly tables: Tables;
-  private readonly ports: Pick<Ports, 'flows' | 'sites'>;
+  private readonly ports: Pick<Ports, 'flows' | 'sites' | 'conversations'>;
   private readonly wire: Wire;
 
-  constructor(tables: Tables, ports: Pick<Ports, 'flows' | 'sites'>, wire: Wire) {
+  constructor(tables: Tables, ports: Pick<Ports, 'flows' | 'sites' | 'conversations'>, wire: Wire) {
     this.tables = tables;
     this.ports = ports;
     this.wire = wire;
@@ -50,29 +65,49 @@ export class Directories {
     const rows = this.tables.in(id);
     const [workspace, people, groups, memberships, flows, manners] = await Promise.all([
       this.tables.everywhere(workspaces).one({ id }),
-      rows.of(members).all({}, { by: 'name', only: ['id', 'name', 'email', 'role', 'restingSince', 'picture'] }),
+      rows.of(members).all({}, { by: 'name', only: [...KNOWN] }),
       rows.of(teams).all({}, { by: 'id' }),
       rows.of(teamMembers).all({}),
       this.ports.flows.names(id),
       this.ports.sites.manners(id),
     ]);
+    const now = Date.now();
+    const here = people.filter(({ hereAt }) => hereAt !== null && now - hereAt.getTime() <= HERE_WITHIN);
+    const held = await this.ports.conversations.held(
+      id,
+      here.map(member => member.id),
+    );
+    const teamHours = groups.map(({ id: team, hours }) => ({ team, hours: hours && withHolidays(hours, now) }));
+    const hoursOf = (member: string): Attendance['hours'] =>
+      teamHours
+        .filter(({ team }) => memberships.some(({ teamId, memberId }) => teamId === team && memberId === member))
+        .map(({ hours }) => hours);
     if (!workspace) throw new Error(`There is no workspace ${id}.`);
     return {
       workspace,
       business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
       members: new Map(
-        people.map(({ id: member, name, email, role, restingSince, picture }) => [
-          member,
-          { id: member, name, email, role, resting: restingSince !== null, picture },
-        ]),
+        people.map(({ id: member, name, email, role, restingSince, picture, away, hereAt, activeAt, mostChats }) => {
+          const attendance: Attendance = {
+            away,
+            hereAt: hereAt?.getTime() ?? null,
+            activeAt: activeAt?.getTime() ?? null,
+            hours: hoursOf(member),
+            holds: held.get(member) ?? 0,
+            most: mostChats,
+          };
+          const resting = restingSince !== null;
+          const availability = resting ? 'not here' : availabilityOf(attendance, now);
+          return [member, { id: member, name, email, role, resting, picture, attendance, availability }];
+        }),
       ),
       teams: new Map(
-        groups.map(({ id: team, name, hours }) => [
+        groups.map(({ id: team, name }) => [
           team,
           {
             id: team,
             name,
-            hours: hours && withHolidays(hours, Date.now()),
+            hours: teamHours.find(known => known.team === team)?.hours ?? null,
             members: memberships.filter(({ teamId }) => teamId === team).map(({ memberId }) => memberId),
           },
         ]),

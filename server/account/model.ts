@@ -69,6 +69,12 @@ export const members = table('members', {
   restingSince: nullable(instant),
   /** When they were last there, give or take a few minutes. */
   seenAt: nullable(instant),
+  /** They have said that they take no chats, and how many they take at most at once. */
+  away: usually(yesNo),
+  mostChats: usually(integer),
+  /** When a page of theirs last said that it is open, and when they last did something in one. */
+  hereAt: nullable(instant),
+  activeAt: nullable(instant),
   /** The key of their second factor, sealed; it counts once it was confirmed. */
   factor: nullable(bytes),
   factorSince: nullable(instant),

@@ -10,6 +10,7 @@ import { addressOf } from '../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
 import { Turns } from '../limits/turns.ts';
 import { rooms } from '../live/rooms.ts';
+import { isGone } from './availability.ts';
 import { DEVICE_COOKIE, DEVICE_DAYS } from './device.ts';
 import { normalEmail } from './email.ts';
 import { beginBusiness, lookAtFirst } from './first.ts';
@@ -97,6 +98,9 @@ export function accountDoors(doors: Doors, house: House): void {
   serve(doors, accountRoutes.signOut, async ({ request, response }) => {
     const token = tokenOf(request.headers.cookie);
     if (token) {
+      const me = await ports.sessions.of(request.headers.cookie);
+      // Another browser of theirs says within half a minute that they are still here.
+      if (me) await isGone(house, me);
       await endSession(tables, token);
       shut(io, [hashed(token)]);
     }

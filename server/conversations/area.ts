@@ -68,6 +68,16 @@ export const conversations: Area = {
         const { host, announcer } = partsOf(house);
         await announcer.announce(await host.happen(place, event, also));
       },
+      // Raw: asked with every directory, which is every two seconds of every workspace where somebody is here.
+      async held(workspace, members) {
+        if (members.length === 0) return new Map();
+        const rows = await house.database.query<{ agent_id: string; held: number | string }>(
+          `SELECT agent_id, COUNT(*) AS held FROM conversations
+           WHERE workspace_id = :workspace AND agent_id IN (:members) AND holder = 'agent' GROUP BY agent_id`,
+          { replacements: { workspace, members: [...members] }, type: QueryTypes.SELECT },
+        );
+        return new Map(rows.map(row => [String(row.agent_id), Number(row.held)]));
+      },
       waitingFor: (workspace, teamId) => house.tables.in(workspace).of(table).count({ holder: 'waiting', teamId }),
       async of(workspace, ids, most, transaction) {
         if (ids.length === 0) return [];

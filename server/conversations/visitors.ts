@@ -145,7 +145,10 @@ export class VisitorService {
     const directory = await this.house.ports.directories.of(workspace);
     const hours = [...directory.teams.values()].flatMap(team => team.hours ?? []);
     const language = directory.manners.get(id)?.language ?? directory.workspace.language;
-    return { directory, ...presence(hours, Date.now(), language) };
+    const there = presence(hours, Date.now(), language);
+    const takes = [...directory.members.values()].some(({ availability }) => availability === 'takes chats');
+    // In the hours, and yet nobody takes chats: when that changes nobody knows.
+    return { directory, ...(there.open && !takes ? { open: false, changes: null } : there) };
   }
 
   private async conversationOf(

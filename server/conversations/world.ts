@@ -8,7 +8,7 @@ export function worldOf(
   row: Pick<ConversationRow, 'site_id' | 'visitor_id' | 'visit' | 'seed' | 'last_number'>,
   now: number,
 ): World {
-  const { workspace, teams, business, manners } = directory;
+  const { workspace, members, teams, business, manners } = directory;
   const manner = manners.get(row.site_id);
   const locale: Locale = { language: manner?.language ?? workspace.language, currency: workspace.currency };
   return {
@@ -22,6 +22,12 @@ export function worldOf(
     visit: row.visit ?? plainVisit,
     replies: manner?.replies ?? {},
     wishes: workspace.wishes,
+    taking: Object.fromEntries(
+      [...teams.values()].map(team => [
+        team.name,
+        team.members.some(member => members.get(member)?.availability === 'takes chats'),
+      ]),
+    ),
     hours: Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : []))),
   };
 }

@@ -26,6 +26,7 @@ import { regions } from './migrations/0021-regions.ts';
 import { testNotices } from './migrations/0022-notices.ts';
 import { missed } from './migrations/0023-missed.ts';
 import { wishes } from './migrations/0024-wishes.ts';
+import { availability } from './migrations/0025-availability.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -53,6 +54,7 @@ export const migrations: readonly Migration[] = [
   testNotices,
   missed,
   wishes,
+  availability,
 ];
 
 /**

@@ -7,7 +7,7 @@ import type {
   TriedAs,
   VisitorPass,
 } from '@kineta/contract';
-import type { BeforeChat, Facts, FileGiven, Flow, Look, OpeningHours } from '@kineta/core';
+import type { Attendance, Availability, BeforeChat, Facts, FileGiven, Flow, Look, OpeningHours } from '@kineta/core';
 import type { Teller } from '../clockwork/outbox.ts';
 import type { Transaction } from '../database/connect.ts';
 
@@ -65,6 +65,9 @@ export interface TeamMember {
   resting: boolean;
   /** By the address at which visitors get it. */
   picture: string | null;
+  attendance: Attendance;
+  /** Whether they take chats, as it was when the directory was read. */
+  availability: Availability;
 }
 
 export interface Team {
@@ -211,6 +214,8 @@ export interface Ports {
   conversations: {
     /** Tells a conversation what happened, and everybody concerned what came of it. */
     happen: Teller;
+    /** How many conversations each of these members has now. */
+    held(workspace: string, members: readonly string[]): Promise<ReadonlyMap<string, number>>;
     /** How many visitors wait for somebody of a team. */
     waitingFor(workspace: string, team: string): Promise<number>;
     /** The conversations of visitors, the oldest first. */

@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Bell, BellOff } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
+import { Taking } from '../account/taking.tsx';
 import { useReachesEnd } from '../shell/pages.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
@@ -178,6 +179,10 @@ export default function Inbox() {
           >
             {muted ? <BellOff className="size-4" aria-hidden="true" /> : <Bell className="size-4" aria-hidden="true" />}
           </IconButton>
+        </div>
+        {/* On a phone there is no room for it beside one’s name. */}
+        <div className="px-4 py-1 text-ink-2 md:hidden">
+          <Taking />
         </div>
         <List chosen={id} />
       </section>

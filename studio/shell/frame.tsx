@@ -2,8 +2,10 @@ import { LogOut } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
 import { Link, NavLink, Outlet } from 'react-router';
 import { Toaster } from 'sonner';
+import { useSaysHere } from '../account/here.ts';
 import { SessionEnded } from '../account/session-ended.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
+import { Taking } from '../account/taking.tsx';
 import { areas } from '../areas.ts';
 import { keyName } from '../ui/keys.tsx';
 import { clockTime } from '../ui/time.ts';
@@ -75,6 +77,7 @@ export function Frame() {
   useEffect(() => {
     live();
   }, []);
+  useSaysHere();
   const mine = useMyAreas();
 
   return (
@@ -114,6 +117,7 @@ export function Frame() {
           >
             {member.name}
           </Link>
+          <Taking />
           <button type="button" onClick={signOut} className="flex min-h-6 items-center gap-1.5 hover:text-white">
             <LogOut className="size-3.5" aria-hidden="true" /> Sign out
           </button>

@@ -1,9 +1,10 @@
-import { accountRoutes } from '@kineta/contract';
+import { accountRoutes, availabilityRoutes, type MemberAvailability } from '@kineta/contract';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { SetFactorUp } from '../account/second-factor.tsx';
 import { useAccount, useSignedIn } from '../account/store.ts';
+import { useAvailabilities } from '../account/taking.tsx';
 import { FACE, OwnPicture } from '../pictures/own-picture.tsx';
 import { call, sentenceOf } from '../shell/api.ts';
 import { isStale, useRoute } from '../shell/query.ts';
@@ -64,6 +65,41 @@ function Profile() {
       </div>
       <Button look="main" type="submit" className="mt-4" disabled={!formState.isDirty || formState.isSubmitting}>
         Save
+      </Button>
+    </form>
+  );
+}
+
+/** As it is written: a number of chats. */
+const WrittenMost = z
+  .object({ most: z.string() })
+  .transform(({ most }) => ({ most: most.trim() === '' ? Number.NaN : Number(most) }))
+  .pipe(availabilityRoutes.change.body.pick({ most: true }).required());
+
+function Chats({ own }: { own: MemberAvailability }) {
+  const form = useSentForm(WrittenMost, { most: String(own.most) }, async ({ most }) => {
+    await call(availabilityRoutes.change, { body: { most } });
+    await isStale(availabilityRoutes.list);
+    form.reset({ most: String(most) });
+    toast.success('Saved.');
+  });
+  return (
+    <form onSubmit={form.submit} noValidate>
+      <h2 className={heading}>Chats</h2>
+      <p className="mb-3 max-w-2xl text-ink-2">
+        Visitors are told that somebody is there while anybody takes chats: here, not for ten minutes without a key or a
+        click, in the hours of their teams, with room for another. Who takes none for now switches that off beside their
+        name.
+      </p>
+      <TextField
+        className="max-w-xs"
+        label="You take at most so many at once"
+        inputMode="numeric"
+        mistake={form.mistakeAt('most') ?? form.mistake}
+        {...form.register('most')}
+      />
+      <Button type="submit" className="mt-4" disabled={!form.formState.isDirty || form.formState.isSubmitting}>
+        Save the number
       </Button>
     </form>
   );
@@ -233,6 +269,8 @@ function Sessions() {
 
 /** What members settle about themselves. */
 export default function You() {
+  const { member } = useSignedIn();
+  const own = useAvailabilities()?.find(known => known.member === member.id);
   useEffect(() => {
     document.title = 'You · Kineta';
   }, []);
@@ -243,6 +281,7 @@ export default function You() {
       </header>
       <div className="space-y-9 px-6 pt-5 pb-16 max-md:px-4">
         <Profile />
+        {own ? <Chats own={own} /> : null}
         <Password />
         <Factor />
         <Sessions />

@@ -1,5 +1,5 @@
 import type { Fact } from '../../facts/fact.ts';
-import { givenFacts, isOpenFact, teamOf } from '../../facts/given.ts';
+import { givenFacts, isTeamFact, teamOf } from '../../facts/given.ts';
 import { personPartOf } from '../../facts/person.ts';
 import { changeFact, insertStep, removeScene } from '../changes.ts';
 import type { Flow } from '../format.ts';
@@ -44,7 +44,7 @@ export const teamsHandedTo = (flow: Flow): string[] => [
 /** The teams that a flow names, for when nobody says which there are. */
 function teamsNamed(flow: Flow): string[] {
   const asked = stepsOf(flow).flatMap(step =>
-    [...mentionsOf(step, [])].flatMap(name => (isOpenFact(name) ? [teamOf(name)] : [])),
+    [...mentionsOf(step, [])].flatMap(name => (isTeamFact(name) ? [teamOf(name)] : [])),
   );
   return [...new Set([...teamsHandedTo(flow), ...asked])];
 }

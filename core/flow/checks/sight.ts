@@ -1,4 +1,4 @@
-import { isOpenFact } from '../../facts/given.ts';
+import { isTeamFact } from '../../facts/given.ts';
 import { anything, Knowledge, type Known, known, oneOf } from '../../facts/knowledge.ts';
 import type { Flow } from '../format.ts';
 import type { Surroundings } from '../steps/kind.ts';
@@ -30,7 +30,7 @@ export function atFirst({ facts }: Surroundings): Knowledge {
     else if (scope === 'visit')
       knowledge.set(
         name,
-        known(choices ? oneOf(choices) : type === 'yes/no' || isOpenFact(name) ? oneOf([true, false]) : anything),
+        known(choices ? oneOf(choices) : type === 'yes/no' || isTeamFact(name) ? oneOf([true, false]) : anything),
       );
     else knowledge.set(name, { open: true, values: scope === 'visitor' ? anything : null });
   }

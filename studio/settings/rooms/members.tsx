@@ -3,6 +3,7 @@ import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { useAccount, useSignedIn } from '../../account/store.ts';
+import { availabilityWords, useAvailabilities } from '../../account/taking.tsx';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { isStale, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
@@ -109,6 +110,7 @@ function Invite({ onInvited }: { onInvited: (shown: LinkShown) => void }) {
 }
 
 function MemberRow({ member }: { member: MemberDetail }) {
+  const of = useAvailabilities()?.find(known => known.member === member.id);
   const { member: me, teams } = useSignedIn();
   const params = { id: member.id };
   const isMe = member.id === me.id;
@@ -143,6 +145,11 @@ function MemberRow({ member }: { member: MemberDetail }) {
           </p>
           <p className="truncate text-ink-2">{member.email}</p>
         </div>
+        {of ? (
+          <Pill tone={of.availability === 'takes chats' ? 'fine' : 'neutral'}>
+            {availabilityWords[of.availability]}
+          </Pill>
+        ) : null}
         {member.secondFactor ? <Pill tone="fine">second factor</Pill> : null}
         {member.resting ? <Pill tone="neutral">rests</Pill> : null}
         <Pill tone={member.role === 'lead' ? 'kineta' : 'neutral'}>{member.role}</Pill>

@@ -1,0 +1,70 @@
+import { type Availabilities, availabilityRoutes, type StudioCalls } from '@kineta/contract';
+import { HERE_WITHIN } from '@kineta/core';
+import type { Socket } from 'socket.io';
+import { z } from 'zod';
+import type { House } from '../house/house.ts';
+import type { Directory, SignedIn } from '../house/ports.ts';
+import { type Doors, serve } from '../http/serve.ts';
+import { members } from './model.ts';
+
+/** What a page that is open says of who sits before it: for how many milliseconds they have done nothing. */
+const Here = z.object({
+  idle: z
+    .number()
+    .min(0)
+    .max(7 * 86_400_000),
+});
+
+/** The soonest that the same page is listened to again, in milliseconds. */
+const HEARD_EVERY = HERE_WITHIN / 10;
+
+/** Who takes chats, and who does not and why. */
+export const availabilitiesOf = ({ members: all }: Directory): Availabilities =>
+  [...all.values()]
+    .filter(({ resting }) => !resting)
+    .map(({ id, attendance: { away, most, holds }, availability }) => ({
+      member: id,
+      availability,
+      away,
+      most,
+      holds,
+    }));
+
+/** Keeps that somebody is here, as a page of theirs says every so often. */
+export function hearsWhoIsHere(
+  socket: Pick<Socket<StudioCalls>, 'on'>,
+  me: SignedIn,
+  { tables, ports, logger }: Pick<House, 'tables' | 'ports' | 'logger'>,
+): void {
+  let heardAt = 0;
+  socket.on('here', given => {
+    const said = Here.safeParse(given);
+    const now = Date.now();
+    if (!said.success || now - heardAt < HEARD_EVERY) return;
+    heardAt = now;
+    const to = { hereAt: new Date(now), activeAt: new Date(now - said.data.idle) };
+    tables
+      .in(me.workspace)
+      .of(members)
+      .change(to, { id: me.id })
+      .then(() => ports.directories.forget(me.workspace))
+      .catch((error: unknown) => logger.warn({ err: error }, 'who is here was not kept'));
+  });
+}
+
+/** They have gone: nobody is to be told that they are there while their last word of it is still good. */
+export async function isGone({ tables, ports }: Pick<House, 'tables' | 'ports'>, me: SignedIn): Promise<void> {
+  await tables.in(me.workspace).of(members).change({ hereAt: null }, { id: me.id });
+  ports.directories.forget(me.workspace);
+}
+
+/** Where members say whether they take chats, and how many. */
+export function availabilityDoors(doors: Doors, { tables, ports: { directories } }: House): void {
+  serve(doors, availabilityRoutes.list, async (_, me) => availabilitiesOf(await directories.of(me.workspace)));
+  serve(doors, availabilityRoutes.change, async ({ body: { away, most } }, me) => {
+    const to = { ...(away === undefined ? {} : { away }), ...(most === undefined ? {} : { mostChats: most }) };
+    if (Object.keys(to).length > 0) await tables.in(me.workspace).of(members).change(to, { id: me.id });
+    directories.forget(me.workspace);
+    return availabilitiesOf(await directories.of(me.workspace));
+  });
+}
