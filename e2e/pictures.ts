@@ -216,7 +216,7 @@ await hanne.locator('input[type=file]').setInputFiles({
 await hanne.getByRole('link', { name: everyKind.name, exact: true }).click();
 await hanne.getByRole('region', { name: 'Checks' }).getByText('Nothing wrong').waitFor();
 await hanne.getByText('was read from every-kind.json').waitFor({ state: 'hidden' });
-await hanne.setViewportSize({ width: 1280, height: 2060 });
+await hanne.setViewportSize({ width: 1280, height: 2210 });
 await take(hanne, 'kinds');
 await hanne.setViewportSize(wide.viewport);
 await hanne.getByRole('link', { name: 'Settings' }).click();

@@ -175,6 +175,11 @@ describe('where a flow leads who wants a person', () => {
     expect(check(lost).map(({ code }) => code)).toContain('no such scene');
   });
 
+  test('may be the scene that it stands in: nothing goes round there by itself', () => {
+    const round = flowOf({ a: [{ ...wanting, to: 'a' }, ask({ type: 'email' }), hand, end] });
+    expect(check(round).map(({ code }) => code)).not.toContain('endless loop');
+  });
+
   test('is advised against where nobody is fetched', () => {
     const nobody = flowOf({ a: [wanting, ask({ type: 'email' }), end], b: [say('t', 'No.'), { ...end, id: 'f' }] });
     expect(check(nobody).filter(({ code }) => code === 'nobody fetched')).toHaveLength(1);

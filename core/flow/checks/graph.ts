@@ -135,7 +135,8 @@ export function endlessLoops(map: Graph, among: ReadonlySet<number>): number[][]
   };
   const back = comingBack(map, at => spots[at]!.step === undefined || runsOn(at));
   const exitsOf = (at: number): number[] => {
-    const { exits, comesBackTo } = spots[at]!;
+    const { ways, comesBackTo } = spots[at]!;
+    const exits = [...new Set(ways.filter(({ exit }) => !exit.later).map(({ to }) => to))];
     return comesBackTo !== undefined && back.has(at) ? [...exits, comesBackTo] : exits;
   };
   const order = new Map<number, number>();

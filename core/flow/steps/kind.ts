@@ -106,6 +106,8 @@ export interface Exit {
   part?: string;
   /** Whether the play comes back to the next step when the scene has run out. */
   comesBack?: true;
+  /** Whether it is taken later, by what the visitor does or leaves undone, and not when the play comes by. */
+  later?: true;
 }
 
 /** What the sentences and checks of a step may know of the flow around it. */

@@ -42,7 +42,9 @@ export const remind: StepKind<Remind> = {
   ],
   exits: step => [
     {},
-    ...(step.unanswered ? [{ scene: step.unanswered.to, label: 'no answer', part: 'unanswered' }] : []),
+    ...(step.unanswered
+      ? [{ scene: step.unanswered.to, label: 'no answer', part: 'unanswered', later: true as const }]
+      : []),
   ],
   waits: () => false,
   reading: ({ line }) => ({ line }),

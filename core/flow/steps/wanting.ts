@@ -18,7 +18,7 @@ export const wantsPerson: StepKind<WantsPerson> = {
     { text: 'From here on, who wants a person goes to ' },
     { scene: step.to, title: around.sceneTitle(step.to) },
   ],
-  exits: step => [{}, { scene: step.to, label: 'a person is wanted', part: 'to' }],
+  exits: step => [{}, { scene: step.to, label: 'a person is wanted', part: 'to', later: true }],
   waits: () => false,
   reads: () => [],
   sets: () => [],
