@@ -1,5 +1,5 @@
 import { type Availabilities, availabilityRoutes, type StudioCalls } from '@kineta/contract';
-import { HERE_WITHIN } from '@kineta/core';
+import { availabilityOf, HERE_WITHIN } from '@kineta/core';
 import type { Socket } from 'socket.io';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
@@ -34,7 +34,7 @@ export const availabilitiesOf = ({ members: all }: Directory): Availabilities =>
 export function hearsWhoIsHere(
   socket: Pick<Socket<StudioCalls>, 'on'>,
   me: SignedIn,
-  { tables, ports, logger }: Pick<House, 'tables' | 'ports' | 'logger'>,
+  house: Pick<House, 'tables' | 'ports' | 'logger'>,
 ): void {
   let heardAt = 0;
   socket.on('here', given => {
@@ -42,14 +42,24 @@ export function hearsWhoIsHere(
     const now = Date.now();
     if (!said.success || now - heardAt < HEARD_EVERY) return;
     heardAt = now;
-    const to = { hereAt: new Date(now), activeAt: new Date(now - said.data.idle) };
-    tables
-      .in(me.workspace)
-      .of(members)
-      .change(to, { id: me.id })
-      .then(() => ports.directories.forget(me.workspace))
-      .catch((error: unknown) => logger.warn({ err: error }, 'who is here was not kept'));
+    isHere(house, me, now, now - said.data.idle).catch((error: unknown) =>
+      house.logger.warn({ err: error }, 'who is here was not kept'),
+    );
   });
+}
+
+async function isHere(
+  { tables, ports: { directories } }: Pick<House, 'tables' | 'ports'>,
+  me: SignedIn,
+  hereAt: number,
+  activeAt: number,
+): Promise<void> {
+  const to = { hereAt: new Date(hereAt), activeAt: new Date(activeAt) };
+  await tables.in(me.workspace).of(members).change(to, { id: me.id });
+  const known = (await directories.of(me.workspace)).members.get(me.id);
+  // Hundreds say so all the time; it is news where it makes a difference.
+  if (known && availabilityOf({ ...known.attendance, hereAt, activeAt }, hereAt) !== known.availability)
+    directories.forget(me.workspace);
 }
 
 /** They have gone: nobody is to be told that they are there while their last word of it is still good. */

@@ -7,6 +7,7 @@ import {
   type Browser,
   boardingPass,
   emptyDatabase,
+  everybodyIsHere,
   publishing,
   testServer,
   VisitorPage,
@@ -125,6 +126,7 @@ describe('what is asked before the chat', () => {
 
   test('is asked only while nobody is there, if a lead says so', async () => {
     await put({ when: 'at once', onlyClosed: true });
+    await everybodyIsHere(server, workspace.id);
     const open = await visitor();
     expect(open.said[0]).toBe('Hello!');
     const rows = server.house.tables.in(workspace.id).of(teams);

@@ -6,6 +6,7 @@ import {
   Browser,
   boardingPass,
   emptyDatabase,
+  everybodyIsHere,
   greeting,
   makeWorkspace,
   rewrite,
@@ -58,7 +59,9 @@ describe('a visitor', () => {
   test('is greeted, understood, asked again, and handed over', async () => {
     const visitor = await page().open({ page: '/heat-pumps' });
     expect(visitor.said).toEqual(['Hello!', 'What sort of home?']);
-    expect(visitor.welcome).toMatchObject({ holder: 'flow', speaker: 'Robin', business: 'brackenrow', open: true });
+    expect(visitor.welcome).toMatchObject({ holder: 'flow', speaker: 'Robin', business: 'brackenrow', open: false });
+    await everybodyIsHere(server, workspace.id);
+    expect((await page().open()).welcome).toMatchObject({ open: true, changes: null });
     await visitor.reply('semi detatched');
     await visitor.reply('not an address');
     await visitor.reply('maud@ellery.example');

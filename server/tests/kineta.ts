@@ -23,6 +23,7 @@ import { QueryTypes } from 'sequelize';
 import { io, type Socket } from 'socket.io-client';
 import { inject } from 'vitest';
 import type { z } from 'zod';
+import { members } from '../account/model.ts';
 import { passwordHash } from '../account/service.ts';
 import { connect, type Database } from '../database/connect.ts';
 import { type RunningServer, type ServerOptions, startServer } from '../server.ts';
@@ -321,6 +322,13 @@ export async function rewrite(browser: Browser, id: string, draft: Flow, writer 
       edits: difference(reply.draft, draft),
     },
   });
+}
+
+/** Everybody of a workspace sits before an open page, and takes chats. */
+export async function everybodyIsHere(server: RunningServer, workspace: string): Promise<void> {
+  const now = new Date();
+  await server.house.tables.in(workspace).of(members).change({ hereAt: now, activeAt: now }, {});
+  server.house.ports.directories.forget(workspace);
 }
 
 /** A workspace whose lead has published a flow on its site. */

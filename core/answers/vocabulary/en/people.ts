@@ -30,7 +30,7 @@ export const TALK = '(?:talk|speak|chat|speek|tlk|spk|converse|taking|talking|sp
 
 /** What may stand right behind somebody who is wanted; what else stands there tells of another. */
 export const END =
-  '(?:$| (?:please|pls|plz|now|today|here|instead|asap|thanks|thank you|right now|straight away|for this|on the phone|at once|immediately|if possible|directly|quickly|rather|too|then|first|quick|soon|again|already|thx|ta|mate|about|regarding|because|since|or|and|not|on here|on this|to me|from (?:sales|support|the|your|accounts|aftercare)|in (?:sales|support|the (?:sales|support|office)|your|accounts|aftercare|charge)|(?:who|that) (?:can|could|will|would|knows|understands|actually|is (?:able|real|human|not)|isn t|has a (?:brain|clue))|with (?:a brain|authority|experience|some))\\b)';
+  '(?:$| (?:please|pls|plz|now|today|here|for me|for us|instead|asap|thanks|thank you|right now|straight away|for this|on the phone|at once|immediately|if possible|directly|quickly|rather|too|then|first|quick|soon|again|already|thx|ta|mate|about|regarding|because|since|or|and|not|on here|on this|to me|from (?:sales|support|the|your|accounts|aftercare)|in (?:sales|support|the (?:sales|support|office)|your|accounts|aftercare|charge)|(?:who|that) (?:can|could|will|would|knows|understands|actually|is (?:able|real|human|not)|isn t|has a (?:brain|clue))|with (?:a brain|authority|experience|some))\\b)';
 
 /** What somebody is wanted for. */
 export const HELPS =

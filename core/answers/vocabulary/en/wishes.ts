@@ -29,6 +29,7 @@ const plainly = [
 
 /** Talking to somebody. */
 const talking = [
+  says`\b${TALK} (?:to|with) (?:a|an|the) (?:(?:real|actual|live|living|human) )+one${END}`,
   says`\b${TALK} (?:\w+ )?(?:to|with|2|wiv|w) ${PERSON}\b`,
   says`\b${TALK} (?:\w+ ){0,3}(?:on|over|by|via) (?:the )?(?:phone|telephone)\b`,
   /\bwho(?:m)? (?:can|could|do|may|should|would|shall) (?:i|we) (?:talk|speak|chat|turn) (?:to|with)\b/,
@@ -76,6 +77,7 @@ const given = [
 
 /** Being called. */
 const called = [
+  says`\b(?:can|could|would|will) ${SOMEBODY} (?:please |just |maybe )*(?:call|ring|phone)(?:$| (?:me|us|back|please|pls|now|asap|about|today|tomorrow)\b)`,
   /\b(?:call|ring|phone|telephone|buzz|bell) (?:me|us)(?: back| up)?(?:$| (?:please|pls|plz|now|later|today|tonight|tomorrow|asap|at|on|after|before|in|about|when|whenever|instead|if|as soon|this|between|any|anytime|regarding|over|first|around|from|once|then|again|to|straight|soon|on|because|and|thanks|before|back|with|next|monday|tuesday|wednesday|thursday|friday|saturday|sunday|urgently|immediately|directly|quickly|so)\b)/,
   /\b(?:give|gimme|drop) (?:me|us)? ?(?:a|another) (?:quick )?(?:call|ring|bell|buzz|phone ?call|shout|tinkle|callback)\b/,
   says`\b(?:have|get|ask|tell|let|want|need|like|make) ${PERSON} (?:to )?(?:please )?(?:call|ring|phone|contact|get in touch with|reach out to|get back to|email|text|speak to|talk to) (?:me|us)\b`,
