@@ -19,7 +19,7 @@ const Here = z.object({
 const HEARD_EVERY = HERE_WITHIN / 10;
 
 /** Who takes chats, and who does not and why. */
-export const availabilitiesOf = ({ members: all }: Directory): Availabilities =>
+const availabilitiesOf = ({ members: all }: Directory): Availabilities =>
   [...all.values()]
     .filter(({ resting }) => !resting)
     .map(({ id, attendance: { away, most, holds }, availability }) => ({

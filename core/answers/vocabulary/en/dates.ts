@@ -1,6 +1,7 @@
 import { en as reader } from 'chrono-node';
 import { type NamedDay, nextNamed } from '../named-days.ts';
 import type { Vocabulary } from '../vocabulary.ts';
+import { numbers } from './numbers.ts';
 
 /** What may stand around the name of a day. */
 const ofDays = /^(?:(?:on|at|by|around|this|next|for|the) )+|(?: (?:day|please|thanks|this year))+$/g;
@@ -35,21 +36,12 @@ const named = Object.keys(daysOfYear)
   .map(name => `${name.replace(/ s\b/, "['’ ]s")}(?: day)?`)
   .join('|');
 
+/** How many days, weeks or months are said in a word. */
+const MOST_IN_WORDS = 12;
 const counts: Readonly<Record<string, number>> = {
   a: 1,
   an: 1,
-  one: 1,
-  two: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  eleven: 11,
-  twelve: 12,
+  ...Object.fromEntries(Object.entries(numbers.numbers).filter(([, count]) => count >= 1 && count <= MOST_IN_WORDS)),
 };
 /** A day that others are counted from. */
 const another = `(?:(?:next|this|on) )?(?:${weekday}|${named})|tomorrow|yesterday|today`;
