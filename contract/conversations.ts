@@ -34,6 +34,8 @@ export const ConversationSummary = z.object({
   lastAt: Instant,
   /** Since when the visitor has waited for a person. */
   waitingSince: Instant.nullable(),
+  /** To whom of the team it is offered while it waits, and until when; others may take it as well. */
+  offered: z.object({ member: Who, until: Instant }).nullable(),
   /** The number of the newest entry. */
   last: z.int(),
   /** What the visitor wrote that the reader has not seen. */

@@ -104,6 +104,11 @@ export interface VisitorNews extends ConnectionNews {
   entries(batch: EntryBatch & { holder: Holder; busy: boolean }): void;
   /** Somebody of the team is writing. */
   typing(who: { name: string }): void;
+  /**
+   * How it is now, as far as that is new: whether somebody is there, and until or from when; where the visitor stands in
+   * line, 1 being next, and in how many minutes it may be their turn: 0 for longer than is told, null where that is not known.
+   */
+  now(is: Pick<Welcome, 'open' | 'changes'> | { place: number; minutes: number | null }): void;
 }
 
 export const Watch = z.strictObject({ conversation: RowId });

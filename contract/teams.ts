@@ -8,6 +8,8 @@ export const TeamDetail = z.object({
   name: z.string(),
   members: z.array(RowId),
   hours: OpeningHours.nullable(),
+  /** For how many seconds a visitor who waits is offered to one of them, before the next is asked. */
+  acceptsWithin: z.int(),
   /** The flows that visitors meet which hand over to it. */
   takes: z.array(z.object({ id: RowId, name: z.string() })),
 });
@@ -42,7 +44,15 @@ export const teamRoutes = {
     access: 'lead',
     most: 200,
     params: ById,
-    body: z.strictObject({ members: z.array(RowId).max(1_000).optional(), hours: WrittenHours.nullable().optional() }),
+    body: z.strictObject({
+      members: z.array(RowId).max(1_000).optional(),
+      hours: WrittenHours.nullable().optional(),
+      acceptsWithin: z
+        .int('It is a whole number of seconds.')
+        .min(10, 'It is at least 10 seconds: one has to see it first.')
+        .max(600, 'It is at most 600 seconds; the visitor waits meanwhile.')
+        .optional(),
+    }),
     reply: TeamDetail,
   }),
   remove: route({

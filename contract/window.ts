@@ -33,6 +33,9 @@ export interface ChatState {
   typing: string;
   /** Whether the flow is about to say more. */
   busy: boolean;
+  /** Where the visitor stands in line while they wait, once it is known; and in how many minutes it may be their turn. */
+  place?: number;
+  minutes?: number | null;
 }
 
 /** What a page that plays a conversation shows in a window of its own: what a visitor would see, with its own notes. */

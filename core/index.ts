@@ -31,6 +31,7 @@ export {
   Holder,
   type Holding,
   isLed,
+  leftTheirDesk,
   leftTheTeam,
   type Played,
   played,
@@ -194,3 +195,15 @@ export { type Adjusted, type Palette, paletteOf, type Scheme } from './look/pale
 export { contrast } from './look/tones.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';
+export { type Centre, playDay } from './routing/centre.ts';
+export {
+  type Answerer,
+  inLine,
+  type LetBy,
+  OFFERED_AT_MOST,
+  type Offer,
+  offersFor,
+  placesIn,
+  type WaitingVisitor,
+} from './routing/routing.ts';
+export { expectedWait, type Pace, toldWait } from './routing/wait.ts';

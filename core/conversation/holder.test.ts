@@ -7,6 +7,7 @@ import {
   type Held,
   type Holding,
   isLed,
+  leftTheirDesk,
   leftTheTeam,
   played,
   silent,
@@ -136,6 +137,15 @@ describe('who has it leaves the team', () => {
   });
 });
 
+describe('who has it leaves their desk', () => {
+  test('and it waits for somebody else, in line since the visitor wrote', () => {
+    expect(told(leftTheirDesk(priyas, priya, 700))).toBe('waiting for t1 since 700; wrote left alone');
+  });
+  test.each<State>(['led', 'waiting', 'closed', 'ended'])('which changes nothing of what is %s', state => {
+    expect(leftTheirDesk(states[state], priya, 700)).toEqual({ holding: states[state], entries: [], plays: false });
+  });
+});
+
 describe('nobody writes for a long time', () => {
   test('and what a flow has is closed, to be gone on with when its visitor writes', () => {
     const quiet = silent(led, 24);
@@ -153,7 +163,14 @@ test('whatever is done, in whatever order: an agent has what is with an agent, a
       command: fc.constantFrom(...Object.values(commands)),
       giver: fc.constantFrom(priya, sam, hanne, gone),
     }),
-    fc.constantFrom('writes' as const, 'plays' as const, 'ends' as const, 'hands over' as const, 'leaves' as const),
+    fc.constantFrom(
+      'writes' as const,
+      'plays' as const,
+      'ends' as const,
+      'hands over' as const,
+      'leaves' as const,
+      'sleeps' as const,
+    ),
   );
   fc.assert(
     fc.property(fc.constantFrom(...Object.values(states)), fc.array(step, { maxLength: 20 }), (start, steps) => {
@@ -161,6 +178,7 @@ test('whatever is done, in whatever order: an agent has what is with an agent, a
       for (const one of steps) {
         if (one === 'writes') holding = written(holding, NOW).holding;
         else if (one === 'leaves') holding = leftTheTeam(holding, priya, NOW).holding;
+        else if (one === 'sleeps') holding = leftTheirDesk(holding, priya, NOW).holding;
         else if (typeof one === 'string') {
           // Who is not told does nothing.
           if (isLed(holding))

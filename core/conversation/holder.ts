@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fellSilent } from './entries/fell-silent.ts';
-import { done, handedBack, passedOn, released, taken } from './entries/held.ts';
+import { done, handedBack, leftAlone, passedOn, released, taken } from './entries/held.ts';
 import type { EntryBody } from './entries/registry.ts';
 import type { Who } from './entries/who.ts';
 
@@ -88,6 +88,15 @@ export function played(holding: Holding, did: Played, now: number): Holding {
 export function leftTheTeam(holding: Holding, member: Who, now: number): Happened {
   if (!isWith(holding, member.id)) return still(holding);
   return { ...still(waits(holding, now)), entries: [{ kind: released.kind, member }] };
+}
+
+/**
+ * Who has the conversation has left their desk, and the visitor waits for a word of theirs: it waits for somebody else, in
+ * line since the visitor wrote (epoch milliseconds).
+ */
+export function leftTheirDesk(holding: Holding, member: Who, wroteAt: number): Happened {
+  if (!isWith(holding, member.id)) return still(holding);
+  return { ...still(waits(holding, wroteAt)), entries: [{ kind: leftAlone.kind, member }] };
 }
 
 /** Nobody wrote for so many hours: what a flow has is closed, and may be gone on with; people keep what is theirs. */

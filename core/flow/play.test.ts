@@ -149,6 +149,16 @@ describe('playing a flow', () => {
     expect(acts[1]).toMatchObject({ says: { code: 'team closed', team: 'Accounts', until: 'Monday at 09:00' } });
   });
 
+  test('says so when nobody of the team is at their desk, and goes on; who has no room is waited for', () => {
+    const over: Step = { id: 'over', kind: 'hand over', team: 'Sales', waiting: [], closed: { line: line('Nobody.') } };
+    const flow = flowOf({ welcome: [over, end] });
+    const { acts } = perform(flow, [opened], { ...tuesday, staffed: { Sales: false } });
+    expect(acts.map(act => act.act)).toEqual(['enter', 'direction', 'say', 'end']);
+    expect(acts[1]).toMatchObject({ says: { code: 'nobody of the team', team: 'Sales' } });
+    for (const staffed of [{ Sales: true }, {} as Record<string, boolean>])
+      expect(perform(flow, [opened], { ...tuesday, staffed }).session.state).toBe('handed over');
+  });
+
   test('what is written after the end begins anew', () => {
     const flow = flowOf({ welcome: [{ id: 'hi', kind: 'say', line: line('Hi.') }, end] });
     expect(said(perform(flow, [opened, typed('one more thing')]).acts)).toEqual(['Hi.', 'Hi.']);

@@ -15,7 +15,7 @@ test('every scene is a station, with where it lets go of the visitor and what le
     ['Somewhere else', ['On with “First visit”']],
   ]);
   expect(ways).toContainEqual(expect.objectContaining({ from: 'ways', to: 'round', labels: ['Yes'] }));
-  expect(ways).toContainEqual({ from: 'main', to: 'ways', step: 'over', labels: ['when closed'] });
+  expect(ways).toContainEqual({ from: 'main', to: 'ways', step: 'over', labels: ['when nobody is there'] });
   expect(stations.some(({ deadEnd }) => deadEnd)).toBe(false);
 });
 

@@ -26,6 +26,8 @@ export interface World {
   replies?: Readonly<Partial<Record<StandingReply, string>>>;
   /** Whether somebody takes chats now, by the team’s name; not known of a team that is not in it. */
   taking?: Readonly<Record<string, boolean>>;
+  /** Whether anybody is at their desk, with room or not, by the team’s name; not known of a team that is not in it. */
+  staffed?: Readonly<Record<string, boolean>>;
   /** What the lead takes for wanting a person, besides what is understood by itself. */
   wishes?: readonly string[];
   /** Opening hours by the team's name; a team without hours is always open. */

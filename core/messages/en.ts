@@ -19,6 +19,8 @@ export const en = {
       back === null
         ? 'I would fetch somebody, but nobody is here right now. What you write here waits for them.'
         : `I would fetch somebody, but nobody is here right now. We are back ${back}; what you write here waits for us.`,
+    'somebody had to go': ({ name }: { name: string }) =>
+      `${name} had to go. You are next in line for somebody else; what was said here is all there for them.`,
     yes: () => 'Yes',
     no: () => 'No',
     'yes or no again': () => 'Sorry, was that a yes or a no?',
@@ -84,6 +86,7 @@ export const en = {
     'form not filled in': () => 'The card was not filled in.',
     'no card picked': () => 'None of the cards was picked.',
     'team closed': ({ team, until }: Direction) => `${team} is closed${until === undefined ? '' : ` until ${until}`}.`,
+    'nobody of the team': ({ team }: Direction) => `Nobody of ${team} was there.`,
     'service failed': ({ why }: Direction) => `The service failed: ${why}`,
     'service answer incomplete': ({ missing }: Direction) =>
       `The service’s answer held nothing for ${[missing].flat().join(', ')}.`,

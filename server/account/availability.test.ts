@@ -28,6 +28,7 @@ const sits = async (hereAt: Date | null, activeAt = hereAt) => {
 };
 
 test('who is not here takes no chats; who is does, until they say otherwise', async () => {
+  await sits(null);
   expect(await own()).toMatchObject({ availability: 'not here', away: false, holds: 0, most: 4 });
   const now = Date.now();
   await sits(new Date(now - HERE_WITHIN - 1_000));

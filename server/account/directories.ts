@@ -19,6 +19,7 @@ const KNOWN = [
   'hereAt',
   'activeAt',
   'mostChats',
+  'languages',
 ] as const;
 
 /** What a process tells the others when it changed something in a directory. */
@@ -87,7 +88,9 @@ export class Directories {
       workspace,
       business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
       members: new Map(
-        people.map(({ id: member, name, email, role, restingSince, picture, away, hereAt, activeAt, mostChats }) => {
+        people.map(person => {
+          const { id: member, name, email, role, restingSince, picture, languages } = person;
+          const { away, hereAt, activeAt, mostChats } = person;
           const attendance: Attendance = {
             away,
             hereAt: hereAt?.getTime() ?? null,
@@ -98,15 +101,16 @@ export class Directories {
           };
           const resting = restingSince !== null;
           const availability = resting ? 'not here' : availabilityOf(attendance, now);
-          return [member, { id: member, name, email, role, resting, picture, attendance, availability }];
+          return [member, { id: member, name, email, role, resting, picture, languages, attendance, availability }];
         }),
       ),
       teams: new Map(
-        groups.map(({ id: team, name }) => [
+        groups.map(({ id: team, name, acceptsWithin }) => [
           team,
           {
             id: team,
             name,
+            acceptsWithin,
             hours: teamHours.find(known => known.team === team)?.hours ?? null,
             members: memberships.filter(({ teamId }) => teamId === team).map(({ memberId }) => memberId),
           },

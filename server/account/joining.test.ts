@@ -286,7 +286,14 @@ describe('teams', () => {
     const member = (await lead.call(accountRoutes.me)).reply.member.id;
     const params = { id: made.id };
     const { reply } = await lead.call(teamRoutes.change, { params, body: { members: [member, '999999'], hours } });
-    expect(reply).toEqual({ id: made.id, name: 'Aftercare', members: [member], hours, takes: [] });
+    const whole = { id: made.id, name: 'Aftercare', members: [member], hours, acceptsWithin: 30, takes: [] };
+    expect(reply).toEqual(whole);
+    const sooner = await lead.call(teamRoutes.change, { params, body: { acceptsWithin: 20 } });
+    expect(sooner.reply).toEqual({ ...whole, acceptsWithin: 20 });
+    for (const acceptsWithin of [9, 601, 20.5]) {
+      const { problem } = await lead.call(teamRoutes.change, { params, body: { acceptsWithin } });
+      expect(problem.fields?.[0]).toMatchObject({ path: 'body.acceptsWithin' });
+    }
     const team = (await lead.call(accountRoutes.me)).reply.teams.find(({ id }) => id === made.id)!;
     expect(team.open).toBe(true);
     // Played, it is the days on which they fall.

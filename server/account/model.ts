@@ -90,6 +90,8 @@ export const teams = table('teams', {
   workspaceId: reference(() => workspaces),
   name: text(100),
   hours: nullable(json(OpeningHours)),
+  /** For how many seconds somebody is offered who waits for it. */
+  acceptsWithin: usually(integer),
 });
 
 export const teamMembers = table('team_members', {

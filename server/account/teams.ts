@@ -16,10 +16,11 @@ export async function teamsOf({ tables, ports }: House, workspace: string): Prom
     rows.of(teamMembers).all({}),
     ports.flows.handingOver(workspace),
   ]);
-  return all.map(({ id, name, hours }) => ({
+  return all.map(({ id, name, hours, acceptsWithin }) => ({
     id,
     name,
     hours,
+    acceptsWithin,
     members: memberships.filter(({ teamId }) => teamId === id).map(({ memberId }) => memberId),
     takes: handing.filter(flow => flow.teams.includes(name)).map(flow => ({ id: flow.id, name: flow.name })),
   }));
@@ -41,7 +42,7 @@ export async function makeTeam(house: House, workspace: string, name: string): P
   if (all.length >= MOST) throw refuse(`There are ${MOST} teams, and no more can be made.`);
   const id = await rows.add({ name, hours: null });
   house.ports.directories.forget(workspace);
-  return { id, name, hours: null, members: [], takes: [] };
+  return teamOf(house, workspace, id);
 }
 
 /** Changes who is in a team and when it answers. Its name stays: flows hand over to it by that. */
@@ -49,12 +50,18 @@ export async function changeTeam(
   house: House,
   workspace: string,
   id: string,
-  to: { members?: string[] | undefined; hours?: OpeningHours | null | undefined },
+  to: {
+    members?: string[] | undefined;
+    hours?: OpeningHours | null | undefined;
+    acceptsWithin?: number | undefined;
+  },
 ): Promise<TeamDetail> {
   await teamOf(house, workspace, id);
   const rows = house.tables.in(workspace);
   await house.database.transaction(async transaction => {
-    if (to.hours !== undefined) await rows.of(teams).change({ hours: to.hours }, { id }, { transaction });
+    const { hours, acceptsWithin } = to;
+    if (hours !== undefined) await rows.of(teams).change({ hours }, { id }, { transaction });
+    if (acceptsWithin !== undefined) await rows.of(teams).change({ acceptsWithin }, { id }, { transaction });
     if (!to.members) return;
     const there = await rows.of(members).all({ id: to.members }, { only: ['id'], transaction });
     await rows.of(teamMembers).remove({ teamId: id }, { transaction });

@@ -9,7 +9,7 @@ import { notFound } from '../http/problem.ts';
 import { changesFor, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
-import { type ConversationRow, summaryOf } from './model.ts';
+import { type ConversationRow, JOIN_OFFER, OFFERED, type OfferedRow, summaryOf } from './model.ts';
 
 const PAGE = 50;
 
@@ -45,8 +45,8 @@ export class AgentService {
     const from = after(before);
     const beyond = from ? `AND (c.${order}, c.id) ${direction === 'ASC' ? '>' : '<'} (:at, :id)` : '';
     const [rows, counts, directory] = await Promise.all([
-      this.house.database.query<ConversationRow & { unread: string | number }>(
-        `SELECT c.*, ${UNREAD} AS unread FROM conversations c
+      this.house.database.query<ConversationRow & OfferedRow & { unread: string | number }>(
+        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread FROM conversations c ${JOIN_OFFER}
          WHERE c.workspace_id = :workspace AND ${where} ${beyond}
          ORDER BY c.${order} ${direction}, c.id ${direction} LIMIT ${PAGE + 1}`,
         {
@@ -70,11 +70,12 @@ export class AgentService {
   async get(me: SignedIn, id: string, afterNumber = 0): Promise<Omit<ConversationDetail, 'here'>> {
     const [[row], entries, directory] = await Promise.all([
       this.house.database.query<
-        ConversationRow & { unread: string | number; facts: Facts; edition: number | null; earlier: string | number }
+        ConversationRow &
+          OfferedRow & { unread: string | number; facts: Facts; edition: number | null; earlier: string | number }
       >(
-        `SELECT c.*, ${UNREAD} AS unread, v.facts, ed.number AS edition,
+        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread, v.facts, ed.number AS edition,
                 (SELECT COUNT(*) FROM conversations b WHERE b.visitor_id = c.visitor_id AND b.id < c.id) AS earlier
-         FROM conversations c JOIN visitors v ON v.id = c.visitor_id LEFT JOIN editions ed ON ed.id = c.edition_id
+         FROM conversations c ${JOIN_OFFER} JOIN visitors v ON v.id = c.visitor_id LEFT JOIN editions ed ON ed.id = c.edition_id
          WHERE c.id = :id AND c.workspace_id = :workspace`,
         { replacements: { id, workspace: me.workspace, me: me.id }, type: QueryTypes.SELECT },
       ),

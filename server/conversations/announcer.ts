@@ -1,9 +1,10 @@
 import { type ConversationSummary, type EntryBatch, STUDIO_NAMESPACE, VISITOR_NAMESPACE } from '@kineta/contract';
 import { visitorSees } from '@kineta/core';
+import { QueryTypes } from 'sequelize';
 import type { House } from '../house/house.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Appended } from './log.ts';
-import { summaryOf } from './model.ts';
+import { type ConversationRow, JOIN_OFFER, OFFERED, type OfferedRow, summaryOf } from './model.ts';
 
 /** What a process asks the others: whether a visitor has the chat open. */
 const HERE = 'visitor is here';
@@ -24,7 +25,10 @@ export class Announcer {
 
   async announce({ row, batch, busy, due }: Appended): Promise<ConversationSummary> {
     if (due !== undefined) this.house.wake(due);
-    const summary = summaryOf(row, await this.house.ports.directories.of(row.workspace_id));
+    // Who waits is thought of at once, and stands in lists with whom they are offered to.
+    if (row.holder === 'waiting') this.house.wake(0);
+    const [offered] = row.holder === 'waiting' ? await this.rows(row.workspace_id, [row.id]) : [];
+    const summary = summaryOf({ ...offered, ...row }, await this.house.ports.directories.of(row.workspace_id));
     this.house.metrics.wrote(batch.entries);
     if (batch.from > batch.to) return summary;
     const { io } = this.house;
@@ -37,6 +41,22 @@ export class Announcer {
     }
     studio.to(rooms.workspace(row.workspace_id)).emit('conversation', summary);
     return summary;
+  }
+
+  /** Conversations stand otherwise in lists than before, without anything new in them: somebody is offered them, or nobody is. */
+  async changed(workspace: string, conversations: readonly string[]): Promise<void> {
+    if (conversations.length === 0) return;
+    const directory = await this.house.ports.directories.of(workspace);
+    const studio = this.house.io.of(STUDIO_NAMESPACE).to(rooms.workspace(workspace));
+    for (const row of await this.rows(workspace, conversations)) studio.emit('conversation', summaryOf(row, directory));
+  }
+
+  /** Raw: the rows as lists read them. */
+  private rows(workspace: string, ids: readonly string[]): Promise<Array<ConversationRow & OfferedRow>> {
+    return this.house.database.query<ConversationRow & OfferedRow>(
+      `SELECT c.*, ${OFFERED} FROM conversations c ${JOIN_OFFER} WHERE c.id IN (:ids) AND c.workspace_id = :workspace`,
+      { replacements: { workspace, ids: [...ids] }, type: QueryTypes.SELECT },
+    );
   }
 
   /** Whether the visitor has the chat open, in whichever process. */

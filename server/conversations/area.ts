@@ -2,6 +2,7 @@ import { QueryTypes } from 'sequelize';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
 import type { Visitor } from '../house/ports.ts';
+import { absent } from './absent.ts';
 import { AgentService } from './agents.ts';
 import { Announcer } from './announcer.ts';
 import { end } from './effects/end.ts';
@@ -10,20 +11,26 @@ import { startFlow } from './effects/start-flow.ts';
 import { timer } from './effects/timer.ts';
 import { Host } from './host.ts';
 import { leavers } from './leavers.ts';
+import { Line, standing } from './line.ts';
 import { missedListener } from './missed.ts';
 import {
   entries,
   missed,
+  offers,
+  queues,
   readings,
   conversations as table,
   timers as timerTable,
+  turns,
   visitors as visitorTable,
 } from './model.ts';
 import { personal } from './personal.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
+import { routing } from './routing.ts';
 import { silence } from './silence.ts';
 import { timerLag, timers } from './timers.ts';
+import { turnsListener } from './turns.ts';
 import { visitorEnd } from './visitor-end.ts';
 import { VisitorService } from './visitors.ts';
 import { watching } from './watching.ts';
@@ -38,6 +45,7 @@ interface Parts {
   announcer: Announcer;
   visitors: VisitorService;
   agents: AgentService;
+  line: Line;
 }
 const made = new WeakMap<House, Parts>();
 
@@ -46,11 +54,13 @@ function partsOf(house: House): Parts {
   let parts = made.get(house);
   if (!parts) {
     const host = new Host(house);
+    const visitors = new VisitorService(house, host);
     parts = {
       host,
       announcer: new Announcer(house),
-      visitors: new VisitorService(house, host),
+      visitors,
       agents: new AgentService(house, host),
+      line: new Line(house, visitors),
     };
     made.set(house, parts);
   }
@@ -60,7 +70,7 @@ function partsOf(house: House): Parts {
 /** What is said between visitors, flows and people. */
 export const conversations: Area = {
   name: 'conversations',
-  tables: [table, visitorTable, entries, readings, timerTable, missed],
+  tables: [table, visitorTable, entries, readings, timerTable, missed, offers, turns, queues],
   offers: house => ({
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
     conversations: {
@@ -158,22 +168,38 @@ export const conversations: Area = {
   ],
   effects: house => [handOver, end, startFlow, timer(house)],
   duties(house) {
-    const { host, announcer } = partsOf(house);
-    return [timers(house, host, announcer), silence(house, announcer)];
+    const { host, announcer, line } = partsOf(house);
+    return [
+      timers(house, host, announcer),
+      silence(house, announcer),
+      routing(house, announcer),
+      standing(line),
+      absent(house, announcer),
+    ];
   },
   personal,
   measures: ({ database }) => [timerLag(database)],
-  listeners: house => [leavers(house, partsOf(house).announcer), missedListener(house)],
+  listeners: house => [leavers(house, partsOf(house).announcer), missedListener(house), turnsListener(house)],
   keeps: ({ tables }) => [
     {
       name: 'what was missed',
       days: 35,
       clear: (at, most) => tables.everywhere(missed).remove({ at: { before: at } }, { most }),
     },
+    {
+      name: 'offers',
+      days: 7,
+      clear: (at, most) => tables.everywhere(offers).remove({ offeredAt: { before: at } }, { most }),
+    },
+    {
+      name: 'how long people had conversations',
+      days: 400,
+      clear: (at, most) => tables.everywhere(turns).remove({ beganAt: { before: at } }, { most }),
+    },
   ],
   studio: (socket, me, house) => watching(socket, me, house, partsOf(house).announcer),
   open(house) {
-    const { visitors, announcer } = partsOf(house);
-    visitorEnd(house, visitors, announcer);
+    const { visitors, announcer, line } = partsOf(house);
+    visitorEnd(house, visitors, announcer, line);
   },
 };

@@ -6,6 +6,7 @@ import {
   Browser,
   boardingPass,
   emptyDatabase,
+  everybodyIsHere,
   makeWorkspace,
   testServer,
   VisitorPage,
@@ -68,6 +69,7 @@ beforeAll(async () => {
     body: { revision: 1, sites: [workspace.site] },
   });
   expect(published.problem).toBeUndefined();
+  await everybodyIsHere(server, workspace.id);
   boarding = await boardingPass(server, workspace.siteKey);
 });
 afterAll(() => server.close());

@@ -97,6 +97,34 @@ export const missed = table('missed', {
   at: instant,
 });
 
+/** To whom a conversation that waits is offered now, and who let it go by; as long as it waits since that very moment. */
+export const offers = table('offers', {
+  conversationId: partOfKey(reference(() => conversations)),
+  workspaceId: reference(),
+  /** Nobody, between two offers. */
+  memberId: nullable(reference()),
+  offeredAt: instant,
+  until: instant,
+  since: instant,
+  letBy: json(z.array(z.object({ member: z.string(), at: z.number() }))),
+});
+
+/** The times that people had a conversation, by the entry with which each began. */
+export const turns = table('turns', {
+  conversationId: partOfKey(reference(() => conversations)),
+  number: partOfKey(integer),
+  workspaceId: reference(),
+  teamId: nullable(reference()),
+  memberId: reference(),
+  beganAt: instant,
+  endedAt: nullable(instant),
+  /** In how many milliseconds who was offered it took it. */
+  takenIn: nullable(integer),
+});
+
+/** The line of each workspace: held by the process that decides who is offered what, with when that was last something new. */
+export const queues = table('queues', { workspaceId: partOfKey(reference()), decidedAt: nullable(instant) });
+
 /** A conversation’s row as the hot paths read it. */
 export interface ConversationRow {
   id: string;
@@ -122,6 +150,17 @@ export interface ConversationRow {
   is_test: number;
 }
 
+/** To whom a conversation is offered, as lists read it beside its row. */
+export interface OfferedRow {
+  offered_to: string | null;
+  offered_until: Date | null;
+}
+
+/** What is selected beside `c`, joined by {@link JOIN_OFFER}. */
+export const OFFERED = 'o.member_id AS offered_to, o.until AS offered_until';
+export const JOIN_OFFER = `LEFT JOIN offers o
+  ON o.conversation_id = c.id AND o.since = c.waiting_since AND o.until > UTC_TIMESTAMP(3) AND c.holder = 'waiting'`;
+
 /** The columns that an event may change. */
 export type Changes = Partial<
   Pick<
@@ -140,8 +179,13 @@ export type Changes = Partial<
 >;
 
 /** A conversation as lists show it. `unread` is for one reader, so it is given. */
-export function summaryOf(row: ConversationRow, directory: Directory, unread = 0): ConversationSummary {
+export function summaryOf(
+  row: ConversationRow & Partial<OfferedRow>,
+  directory: Directory,
+  unread = 0,
+): ConversationSummary {
   const agent = row.agent_id === null ? undefined : directory.members.get(row.agent_id);
+  const offered = row.holder === 'waiting' && row.offered_to ? directory.members.get(row.offered_to) : undefined;
   return {
     id: row.id,
     visitor: row.visitor_name,
@@ -155,6 +199,10 @@ export function summaryOf(row: ConversationRow, directory: Directory, unread = 0
     startedAt: row.started_at.toISOString(),
     lastAt: row.last_at.toISOString(),
     waitingSince: row.waiting_since?.toISOString() ?? null,
+    offered:
+      offered && row.offered_until
+        ? { member: { id: offered.id, name: offered.name }, until: row.offered_until.toISOString() }
+        : null,
     last: row.last_number,
     unread,
     test: Boolean(Number(row.is_test)),

@@ -8,6 +8,7 @@ import {
   Browser,
   boardingPass,
   emptyDatabase,
+  everybodyIsHere,
   greeting,
   makeWorkspace,
   testServer,
@@ -28,6 +29,7 @@ beforeAll(async () => {
   flow = made.reply.id;
   const body = { revision: 1, sites: [workspace.site] };
   await hanne.call(flowRoutes.publish, { params: { id: flow }, body });
+  await everybodyIsHere(server, workspace.id);
 });
 afterAll(() => server.close());
 

@@ -20,6 +20,7 @@ import { TurnsOfEach } from '../limits/turns.ts';
 import { answer } from '../live/call.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Announcer } from './announcer.ts';
+import type { Line } from './line.ts';
 import { sendTranscript } from './transcript.ts';
 import type { VisitorService } from './visitors.ts';
 
@@ -86,7 +87,7 @@ function onceGone(socket: Pick<Socket, 'conn' | 'once'>, leave: () => void): voi
 }
 
 /** The visitors’ end: who is let in, and what they may call. */
-export function visitorEnd(house: House, visitors: VisitorService, live: Announcer): void {
+export function visitorEnd(house: House, visitors: VisitorService, live: Announcer, line: Line): void {
   const { io, logger, ports, options, wire } = house;
   const allowed = allowances(options.visitorsPerAddress ?? VISITORS_PER_ADDRESS, wire.counters);
   // The server is shared by both ends, so its own types name neither’s messages.
@@ -161,12 +162,13 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.siteKey} ${visitor.id}`));
       const listen = async (conversation: string): Promise<void> => {
         data.conversation = conversation;
-        await socket.join(rooms.visitor(conversation));
+        await socket.join([rooms.visitor(conversation), rooms.site(data.site.id)]);
       };
       const { row, missed, begun } = await visitors.hello(data.site, visitor, input, listen, data.trial);
       if (begun) await live.announce(begun);
       live.presence(row.id, true);
       const { directory, open, changes } = await visitors.presence(data.site);
+      line.comes(data.site, row.id, { open, changes });
       const speaker = missed.entries.find(entry => 'speaker' in entry);
       return {
         ...(pass ? { visitor: pass } : {}),

@@ -27,6 +27,7 @@ import { testNotices } from './migrations/0022-notices.ts';
 import { missed } from './migrations/0023-missed.ts';
 import { wishes } from './migrations/0024-wishes.ts';
 import { availability } from './migrations/0025-availability.ts';
+import { offers } from './migrations/0026-offers.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -55,6 +56,7 @@ export const migrations: readonly Migration[] = [
   missed,
   wishes,
   availability,
+  offers,
 ];
 
 /**

@@ -66,6 +66,7 @@ export interface TeamMember {
   /** By the address at which visitors get it. */
   picture: string | null;
   attendance: Attendance;
+  languages: string[];
   /** Whether they take chats, as it was when the directory was read. */
   availability: Availability;
 }
@@ -75,6 +76,8 @@ export interface Team {
   name: string;
   hours: OpeningHours | null;
   members: string[];
+  /** For how many seconds somebody is offered who waits for it. */
+  acceptsWithin: number;
 }
 
 /** How it is spoken on a site, where that is not the business’s own way. */

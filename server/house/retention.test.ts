@@ -55,6 +55,14 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         35,
       ],
       [
+        "offers",
+        7,
+      ],
+      [
+        "how long people had conversations",
+        400,
+      ],
+      [
         "files of visitors",
         365,
       ],

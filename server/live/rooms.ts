@@ -4,6 +4,8 @@ export const rooms = {
   /** The pages of one session of a member, by the hash of its token; and all pages of a member. */
   session: (token: string): string => `session:${token}`,
   member: (id: string): string => `member:${id}`,
+  /** Whoever has the chat of a site open. */
+  site: (id: string): string => `site:${id}`,
   visitor: (conversation: string): string => `visitor:${conversation}`,
   /** Named with its workspace, so that nobody hears of another’s. */
   draft: (workspace: string, flow: string): string => `draft:${workspace}:${flow}`,

@@ -324,14 +324,14 @@ export async function rewrite(browser: Browser, id: string, draft: Flow, writer 
   });
 }
 
-/** Everybody of a workspace sits before an open page, and takes chats. */
-export async function everybodyIsHere(server: RunningServer, workspace: string): Promise<void> {
-  const now = new Date();
-  await server.house.tables.in(workspace).of(members).change({ hereAt: now, activeAt: now }, {});
+/** Everybody of a workspace sits before an open page for the next hour, and takes chats; or nobody does. */
+export async function everybodyIsHere(server: RunningServer, workspace: string, areHere = true): Promise<void> {
+  const at = areHere ? new Date(Date.now() + 3_600_000) : null;
+  await server.house.tables.in(workspace).of(members).change({ hereAt: at, activeAt: at }, {});
   server.house.ports.directories.forget(workspace);
 }
 
-/** A workspace whose lead has published a flow on its site. */
+/** A workspace whose lead has published a flow on its site, and in which everybody is here. */
 export async function publishing(
   server: RunningServer,
   name: string,
@@ -343,5 +343,6 @@ export async function publishing(
   const body = { revision: 1, sites: [workspace.site] };
   const { problem } = await lead.call(flowRoutes.publish, { params: { id: reply.id }, body });
   if (problem) throw new Error(problem.detail);
+  await everybodyIsHere(server, workspace.id);
   return { workspace, lead, flow: reply.id };
 }

@@ -1,8 +1,12 @@
 import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
 import { useEffect, useRef } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { useSignedIn } from '../account/store.ts';
 import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
+import { Alerts } from './alerts.ts';
 import { chime } from './chime.ts';
 import { replyKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
@@ -12,15 +16,35 @@ import { WhoWaits } from './who-waits.tsx';
 /** While much happens, lists are read anew at most so often, in milliseconds. */
 const READ_AT_MOST_EVERY = 700;
 
-/** Follows who waits, wherever one is: in the page’s title, and with a sound for somebody new. */
+/** Follows who waits, wherever one is: in the page’s title, with a sound, and with a line of who is offered to oneself. */
 function Attendant() {
   const { waiting } = useCounts();
   const { conversations } = useConversations('waiting');
-  // Who waits, as last heard: whoever is new among them is rung for, but nobody who was there before.
-  const known = useRef<Set<string>>(undefined);
+  const { member } = useSignedIn();
+  const navigate = useNavigate();
+  const alerts = useRef<Alerts>(undefined);
+  const isKnown = conversations !== undefined;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: who waited when it began is what matters, not who does now
   useEffect(() => {
-    if (conversations) known.current ??= new Set(conversations.map(({ id }) => id));
-  }, [conversations]);
+    if (!conversations) return;
+    const begun = new Alerts(member.id, {
+      rings: chime,
+      shows: ({ id, visitor, team, offered }) =>
+        toast(`${visitor} waits for ${team ?? 'somebody'}`, {
+          id: `offer ${id}`,
+          description: 'They are offered to you. Take it, or it goes to the next.',
+          duration: Math.max(1_000, Date.parse(offered!.until) - Date.now()),
+          action: { label: 'Look at it', onClick: () => void navigate(`/inbox/${id}`) },
+        }),
+      hides: id => void toast.dismiss(`offer ${id}`),
+    });
+    begun.begin(conversations);
+    alerts.current = begun;
+    return () => {
+      begun.close();
+      alerts.current = undefined;
+    };
+  }, [isKnown, member.id, navigate]);
   useEffect(() => {
     const bare = document.title.replace(/^\(\d+\) /, '') || 'Kineta';
     document.title = waiting > 0 ? `(${waiting}) ${bare}` : bare;
@@ -35,10 +59,7 @@ function Attendant() {
     };
     const heard = (summary: ConversationSummary) => {
       showChange(summary);
-      const waits = summary.holder === 'waiting';
-      if (waits && known.current && !known.current.has(summary.id)) chime();
-      if (waits) known.current?.add(summary.id);
-      else known.current?.delete(summary.id);
+      alerts.current?.hear(summary);
       soon(READ_AT_MOST_EVERY);
     };
     const socket = live();

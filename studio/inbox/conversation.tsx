@@ -17,6 +17,7 @@ import { Skeleton } from '../ui/skeleton.tsx';
 import { Beside } from './beside/beside.tsx';
 import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
+import { Offered } from './offer.tsx';
 import type { Writing } from './open-conversation.ts';
 import { OutgoingRow } from './outgoing.tsx';
 
@@ -145,6 +146,7 @@ export function Conversation({ id }: { id: string }) {
           {conversation.holder === 'waiting' ? (
             <Pill tone="waits">waits for {conversation.team ?? 'somebody'}</Pill>
           ) : null}
+          <Offered offered={conversation.offered} />
           {conversation.holder === 'flow' ? <Pill tone="kineta">the flow leads</Pill> : null}
           {conversation.holder === 'agent' ? (
             <Pill tone="neutral">with {mine ? 'you' : conversation.agent?.name}</Pill>

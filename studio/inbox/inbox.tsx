@@ -12,6 +12,7 @@ import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, stretch } from '../ui/time.ts';
 import { isMuted, setMuted } from './chime.ts';
 import { Conversation } from './conversation.tsx';
+import { Offered, useNow } from './offer.tsx';
 import { useConversations, useCounts, useInbox } from './store.ts';
 
 const names: Record<InboxList, string> = {
@@ -29,17 +30,6 @@ const nothing: Record<InboxList, [string, string]> = {
   'flow-led': ['No flow is talking', 'As soon as a visitor opens the chat, the conversation stands here.'],
   done: ['Nothing is done yet', 'Closed conversations stand here, the newest first.'],
 };
-
-/** Now, once a second while somebody waits. */
-function useNow(ticking: boolean): number {
-  const [now, setNow] = useState(Date.now);
-  useEffect(() => {
-    if (!ticking) return;
-    const timer = setInterval(() => setNow(Date.now()), 1_000);
-    return () => clearInterval(timer);
-  }, [ticking]);
-  return now;
-}
 
 function Item({ conversation, chosen, now }: { conversation: ConversationSummary; chosen: boolean; now: number }) {
   const { waitingSince } = conversation;
@@ -73,6 +63,7 @@ function Item({ conversation, chosen, now }: { conversation: ConversationSummary
         {waitingSince ? (
           <Pill tone={waited > 180_000 ? 'wrong' : 'waits'}>waits for {conversation.team ?? 'somebody'}</Pill>
         ) : null}
+        <Offered offered={conversation.offered} />
         {conversation.holder === 'agent' && conversation.agent ? (
           <Pill tone="neutral">{conversation.agent.name}</Pill>
         ) : null}

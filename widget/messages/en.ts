@@ -17,6 +17,9 @@ export const en = {
   reconnecting: 'Reconnecting… what you write is kept',
   opening: 'Opening…',
   somebodyComes: 'Somebody will be with you',
+  inLine: (place: number, minutes?: number | null) =>
+    (place > 1 ? `${place - 1} before you` : 'You are next') +
+    (minutes ? `, about ${minutes} min` : minutes === 0 ? ', over half an hour' : ''),
   openUntil: (time: string) => `Open until ${time}`,
   somebodyHere: 'Somebody is here',
   backAt: (when: string) => `Back ${when}`,
@@ -25,15 +28,6 @@ export const en = {
   mute: 'Mute',
   unmute: 'Let it sound',
   more: 'More',
-  lessOfIt: 'Back to the chat',
-  emailThis: 'Email me this chat',
-  yourEmail: 'Your email address',
-  sendIt: 'Send it',
-  onItsWay: (email: string) => `It is on its way to ${email}.`,
-  eraseThis: 'End and erase my chat',
-  whatIsErased:
-    'What was said here is taken away, for you and for us: your messages, your answers, what you sent, and by what you were known. It cannot be brought back.',
-  eraseNow: 'Erase it all',
   erased: 'It is all erased. Thank you for stopping by.',
   beginAnew: 'Begin a new chat',
   notReached: 'That did not get through. Please try again.',
@@ -57,16 +51,7 @@ export const en = {
   cardsHint: 'Or write what you are after',
   trial: 'You are trying this out. It counts for nothing.',
   fileHint: 'Or write “skip”',
-  ifYouLike: ' (if you like)',
-  pleasePick: 'Please pick',
   nothingFilledIn: 'Nothing filled in',
-  cards: (count: number) => `${count} ${count === 1 ? 'card' : 'cards'}`,
-  earlierCards: 'Earlier cards',
-  moreCards: 'More cards',
-  chooseFile: 'Choose a file, or drop it here',
-  sendingFile: (name: string) => `Sending ${name}…`,
-  fileTooLarge: (name: string, megabytes: string, most: number) =>
-    `${name} has ${megabytes} MB; at most ${most} MB can be sent.`,
   answerOtherwise: 'Answer otherwise',
   fileLost: 'The file did not get through. Please try again.',
 };

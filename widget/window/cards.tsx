@@ -1,5 +1,5 @@
 import { useRef } from 'preact/hooks';
-import { messages } from '../messages/messages.ts';
+import { partMessages } from '../messages/parts.ts';
 import type { EntryOf } from './entries/view.ts';
 import { onSite, SpokenLine } from './spoken.tsx';
 import './cards.css';
@@ -24,7 +24,7 @@ export function Cards({
   };
   return (
     <div class="cards">
-      <ul ref={row} tabIndex={0} aria-label={messages.cards(cards.length)}>
+      <ul ref={row} tabIndex={0} aria-label={partMessages.cards(cards.length)}>
         {cards.map((card, index) => (
           <li key={index} class="card">
             {card.picture ? <img src={card.picture.src} alt={card.picture.alt} /> : null}
@@ -55,10 +55,10 @@ export function Cards({
       </ul>
       {cards.length > 1 ? (
         <p class="turn">
-          <button type="button" aria-label={messages.earlierCards} onClick={() => move(-1)}>
+          <button type="button" aria-label={partMessages.earlierCards} onClick={() => move(-1)}>
             ←
           </button>
-          <button type="button" aria-label={messages.moreCards} onClick={() => move(1)}>
+          <button type="button" aria-label={partMessages.moreCards} onClick={() => move(1)}>
             →
           </button>
         </p>

@@ -115,6 +115,7 @@ export class Connection implements Feed {
       if (!this.leaving) setTimeout(() => this.socket.disconnect().connect(), Math.random() * within);
     });
     this.socket.on('typing', ({ name }) => this.someoneTypes(name));
+    this.socket.on('now', is => this.change(is));
   }
 
   subscribe(listener: () => void): () => void {

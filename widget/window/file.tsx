@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'preact/hooks';
-import { messages } from '../messages/messages.ts';
+import { partMessages } from '../messages/parts.ts';
 import type { EntryOf } from './entries/view.ts';
 import './file.css';
 
@@ -23,7 +23,9 @@ export function FileCard({
   const send = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > mostBytes) {
-      setMistake(messages.fileTooLarge(file.name, (file.size / MEGABYTE).toFixed(1), Math.floor(mostBytes / MEGABYTE)));
+      setMistake(
+        partMessages.fileTooLarge(file.name, (file.size / MEGABYTE).toFixed(1), Math.floor(mostBytes / MEGABYTE)),
+      );
       return;
     }
     setMistake('');
@@ -69,7 +71,7 @@ export function FileCard({
           disabled={sending !== ''}
           onChange={event => send(event.currentTarget.files?.[0])}
         />
-        {sending ? messages.sendingFile(sending) : messages.chooseFile}
+        {sending ? partMessages.sendingFile(sending) : partMessages.chooseFile}
       </label>
       {mistake ? (
         <p class="mistake file-mistake" role="alert">

@@ -2,6 +2,7 @@ import type { VisitorReply } from '@kineta/contract';
 import type { InputHTMLAttributes } from 'preact';
 import { useEffect, useId, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
+import { partMessages } from '../messages/parts.ts';
 import { answerViewOf } from './answers/registry.ts';
 import type { EntryOf } from './entries/view.ts';
 import './form.css';
@@ -29,7 +30,7 @@ function FieldInput({
   const words = (
     <>
       {label}
-      {optional ? <small>{messages.ifYouLike}</small> : null}
+      {optional ? <small>{partMessages.ifYouLike}</small> : null}
     </>
   );
   const complaint = mistake ? (
@@ -90,7 +91,7 @@ function FieldInput({
             onSet(choice ? { text: choice.label, choice: choice.id } : { text: '' });
           }}
         >
-          <option value="">{messages.pleasePick}</option>
+          <option value="">{partMessages.pleasePick}</option>
           {choices.map(choice => (
             <option key={choice.id} value={choice.id}>
               {choice.label}

@@ -11,10 +11,18 @@ function worded(words: string, changes: string | null, own: string): string {
   return changes === null ? own : words.replace(/\{(closing|opening)\}/g, changes);
 }
 
-function status({ phase, open, changes, holder }: ChatState, dress: Dress): { dot: string; text: string } {
+function status(
+  { phase, open, changes, holder, place, minutes }: ChatState,
+  dress: Dress,
+): { dot: string; text: string } {
   if (phase === 'reconnecting') return { dot: 'waits', text: messages.reconnecting };
   if (phase === 'connecting') return { dot: 'waits', text: messages.opening };
-  if (holder === 'waiting') return { dot: 'waits', text: worded(dress.waiting, changes, messages.somebodyComes) };
+  // While nobody is there, nobody comes: it is said when there is somebody again.
+  if (holder === 'waiting' && open)
+    return {
+      dot: 'waits',
+      text: place ? messages.inLine(place, minutes) : worded(dress.waiting, changes, messages.somebodyComes),
+    };
   if (open) {
     const own = changes ? messages.openUntil(changes) : messages.somebodyHere;
     return { dot: 'open', text: worded(dress.open, changes, own) };

@@ -1,5 +1,6 @@
 import { useEffect, useId, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
+import { partMessages } from '../messages/parts.ts';
 import type { Feed } from './feed.ts';
 import './form.css';
 import './more.css';
@@ -26,13 +27,13 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
     }
     setBusy(false);
   };
-  const send = () => work(() => feed.transcript?.(email.trim()), messages.onItsWay(email.trim()));
+  const send = () => work(() => feed.transcript?.(email.trim()), partMessages.onItsWay(email.trim()));
   return (
     <div class="more" ref={panel}>
       {asks === 'email' ? (
         <div>
           <div class="field">
-            <label for={id}>{messages.yourEmail}</label>
+            <label for={id}>{partMessages.yourEmail}</label>
             <input
               id={id}
               type="email"
@@ -43,28 +44,28 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
             />
           </div>
           <button type="button" class="main" disabled={busy || email.trim() === ''} onClick={send}>
-            {messages.sendIt}
+            {partMessages.sendIt}
           </button>
         </div>
       ) : asks === 'erase' ? (
         <div>
-          <p>{messages.whatIsErased}</p>
+          <p>{partMessages.whatIsErased}</p>
           <button
             type="button"
             class="main"
             disabled={busy}
             onClick={() => work(() => feed.erase?.(), messages.erased)}
           >
-            {messages.eraseNow}
+            {partMessages.eraseNow}
           </button>
         </div>
       ) : (
         <div>
           <button type="button" class="plain" onClick={() => setAsks('email')}>
-            {messages.emailThis}
+            {partMessages.emailThis}
           </button>
           <button type="button" class="plain" onClick={() => setAsks('erase')}>
-            {messages.eraseThis}
+            {partMessages.eraseThis}
           </button>
         </div>
       )}
@@ -74,7 +75,7 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
         </p>
       ) : null}
       <button type="button" class="plain" onClick={onClose}>
-        {messages.lessOfIt}
+        {partMessages.lessOfIt}
       </button>
     </div>
   );

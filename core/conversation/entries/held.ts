@@ -27,6 +27,21 @@ export const released = entryKind({
   words: ({ member }) => `${member.name} is no longer on the team; the conversation waits for somebody else.`,
 });
 
+/** Who had the conversation has left their desk while the visitor waits for a word of theirs; it waits for somebody again. */
+export const leftAlone = entryKind({
+  kind: 'left alone',
+  schema: z.object({ kind: z.literal('left alone'), member: Who }),
+  happens: ({ member }) => ({ member: member.id }),
+  words: ({ member }) => `${member.name} is not here any more; the conversation waits for somebody else.`,
+});
+
+/** Somebody was offered the conversation, and did not take it in the time that their team gives. */
+export const letBy = entryKind({
+  kind: 'let by',
+  schema: z.object({ kind: z.literal('let by'), member: Who, seconds: z.number() }),
+  words: ({ member, seconds }) => `${member.name} was offered the conversation for ${seconds} s and did not take it.`,
+});
+
 /** A member gave the conversation back to its flow. */
 export const handedBack = entryKind({
   kind: 'handed back',

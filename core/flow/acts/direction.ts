@@ -14,8 +14,10 @@ const directed = entryKind({
   // What visitors said in vain is worth hearing of; the rest explains this conversation.
   happens: ({ says }) => (says?.code === 'not understood' ? { code: says.code } : undefined),
   words: ({ says, text }, { locale }) => (says ? directionWords(says, locale.language) : (text ?? '')),
-  recorded: ({ says }) =>
-    says?.code === 'service failed' ? { did: 'order failed', why: String(says.why ?? '') } : undefined,
+  recorded({ says }) {
+    if (says?.code === 'service failed') return { did: 'order failed', why: String(says.why ?? '') };
+    return says?.code === 'nobody of the team' ? { did: 'found nobody', team: String(says.team) } : undefined;
+  },
 });
 
 /** Tells the team why the flow did what it did, by a code whose words are in `messages/`. */

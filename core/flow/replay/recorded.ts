@@ -24,6 +24,8 @@ export const RecordedLine = z.discriminatedUnion('did', [
   z.object({ did: z.literal('began before') }),
   z.object({ did: z.literal('ended before'), number: z.int(), at: z.int() }),
   z.object({ did: z.literal('handed over'), team: z.string().nullable() }),
+  /** It would have been handed over, in the team’s hours, but nobody of it was at their desk. */
+  z.object({ did: z.literal('found nobody'), team: z.string() }),
   z.object({ did: z.literal('handed back'), at: z.int() }),
   /** Another flow led from there. */
   z.object({ did: z.literal('went elsewhere') }),

@@ -185,14 +185,23 @@ describe('a draft over a real conversation', () => {
     expect(exchanges.at(-1)!.acts).toContainEqual(expect.objectContaining({ act: 'learn', value: 'Ellerby' }));
   });
 
+  test('finds a team as it was then: somebody there, or nobody', () => {
+    const handing = flowOf({ a: [home, bill, over], b: [bill2(), over] }, flow.facts);
+    const turnedAway = record(handing, ['Flat', '900'].map(said), stage, { staffed: { Sales: false } });
+    expect(turnedAway.lines).toContainEqual({ did: 'found nobody', team: 'Sales' });
+    expect(replay(handing, turnedAway, stage).differences).toEqual([]);
+    expect(replay(handing, record(handing, ['Flat', '900'].map(said), stage), stage).differences).toEqual([]);
+  });
+
   test('of any flow over its own conversations, nothing differs', () => {
     const reply = fc.oneof(
       fc.string({ maxLength: 12 }).map(said),
       fc.constantFrom('Choice 0', 'Choice 1', 'yes', '1200', 'maud@ellery.example', 'back', 'skip').map(said),
     );
     fc.assert(
-      fc.property(anyFlow, fc.array(reply, { maxLength: 12 }), (any, replies) => {
-        const recorded = Recorded.parse(JSON.parse(JSON.stringify(record(any, replies, stage))));
+      fc.property(anyFlow, fc.array(reply, { maxLength: 12 }), fc.boolean(), (any, replies, isThere) => {
+        const staffed = { Sales: isThere };
+        const recorded = Recorded.parse(JSON.parse(JSON.stringify(record(any, replies, stage, { staffed }))));
         expect(replay(any, recorded, stage).differences).toEqual([]);
       }),
       { numRuns: 300 },

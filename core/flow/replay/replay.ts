@@ -69,6 +69,16 @@ function whatCame(lines: readonly RecordedLine[]): Came[] {
   return orders;
 }
 
+/** Whether somebody of each team was there when the flow came to hand over to it, the next time from a line on. */
+function staffedFrom(lines: readonly RecordedLine[], from: number): Record<string, boolean> {
+  const staffed: Record<string, boolean> = Object.create(null);
+  for (const line of lines.slice(from)) {
+    if (line.did === 'found nobody') staffed[line.team] ??= false;
+    else if (line.did === 'handed over' && line.team !== null) staffed[line.team] ??= true;
+  }
+  return staffed;
+}
+
 /**
  * Plays a draft over one real conversation: the same visitor, at the same time, giving the same answers to the same
  * questions. Where the draft asks what this visitor was never asked, the replay stops and says so. Pauses pass,
@@ -89,6 +99,7 @@ export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed 
     locale: stage.locale,
     business: stage.business,
     hours: stage.hours,
+    staffed: staffedFrom(recorded.lines, 0),
     visitor,
     visit,
     random: dice(recorded.seed),
@@ -98,7 +109,9 @@ export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed 
   const happen = (event: Event, reply?: GivenAnswer['reply']): void => {
     if (reply) {
       lines.push(reply);
-      Object.assign(world, { now: reply.at, random: dice(recorded.seed + reply.number - 1) });
+      const at = recorded.lines.findIndex(line => line.did === 'replied' && line.number === reply.number);
+      const staffed = staffedFrom(recorded.lines, at);
+      Object.assign(world, { now: reply.at, random: dice(recorded.seed + reply.number - 1), staffed });
     }
     const played = play(draft, session, event, world);
     session = played.session;

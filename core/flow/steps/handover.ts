@@ -14,12 +14,12 @@ export const HandOver = z.strictObject({
   team: z.string().min(1).max(100),
   /** Said while the visitor waits for a person; nothing when empty. */
   waiting: Line,
-  /** What is said when the team is closed, and where the flow goes on. */
+  /** What is said when the team is closed or nobody of it is there, and where the flow goes on. */
   closed: z.strictObject({ line: Line, to: Id.optional() }),
 });
 export type HandOver = z.infer<typeof HandOver>;
 
-/** Gives the conversation to a team when it is open; otherwise says so and goes on. */
+/** Gives the conversation to a team when it is open and somebody of it is there; otherwise says so and goes on. */
 export const handOver: StepKind<HandOver> = {
   kind: 'hand over',
   purpose: 'Give the conversation to a person',
@@ -35,14 +35,14 @@ export const handOver: StepKind<HandOver> = {
     plain('Hand over to '),
     { team: step.team },
     ...(isEmptyLine(step.waiting) ? [] : [plain(', saying '), ...quoted(step.waiting)]),
-    plain('; when closed, say '),
+    plain('; when nobody is there, say '),
     ...quoted(step.closed.line),
     plain(' and '),
     ...wayWords(step.closed.to, around),
   ],
   exits: step => [
     { label: 'when handed back', part: 'back' },
-    { scene: step.closed.to, label: 'when closed', part: 'closed' },
+    { scene: step.closed.to, label: 'when nobody is there', part: 'closed' },
   ],
   ending: step => `To ${step.team}`,
   // A closed team lets the play run on, so for the checks this step does not stop it.
@@ -57,7 +57,7 @@ export const handOver: StepKind<HandOver> = {
       findings.push({
         code: 'empty line',
         level: 'problem',
-        sentence: `Nothing is said when ${step.team} is closed.`,
+        sentence: `Nothing is said when nobody of ${step.team} is there.`,
         part: 'closed',
       });
     if (around.teams && !around.teams.includes(step.team))
@@ -90,6 +90,12 @@ export const handOver: StepKind<HandOver> = {
               ? {}
               : { until: momentWords('until when', hours, state.from, now, locale.language) }),
           });
+          run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
+          return closed;
+        }
+        // In the hours, and yet nobody is at their desk: to say that somebody comes would be a promise that nobody keeps.
+        if (run.world.staffed?.[step.team] === false) {
+          run.tell(step.id, { code: 'nobody of the team', team: step.team });
           run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
           return closed;
         }

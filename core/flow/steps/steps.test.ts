@@ -73,7 +73,7 @@ describe('sentences', () => {
         waiting: line('One moment.'),
         closed: { line: line('Closed.'), to: 'touch' },
       },
-      'Hand over to Sales, saying “One moment.”; when closed, say “Closed.” and go to Keep in touch',
+      'Hand over to Sales, saying “One moment.”; when nobody is there, say “Closed.” and go to Keep in touch',
     ],
     [{ id: 'x', kind: 'go', to: 'home' }, 'Go to About your home'],
     [{ id: 'x', kind: 'go', to: 'gone' }, 'Go to a scene that is not there'],
@@ -146,7 +146,7 @@ describe('what is wrong inside a step', () => {
     ],
     ['a fact about the business set', { id: 'x', kind: 'set', fact: 'tariff', value: 1 }, ['wrong type']],
     [
-      'nothing said when closed',
+      'nothing said when nobody is there',
       { id: 'x', kind: 'hand over', team: 'Sales', waiting: [], closed: { line: [] } },
       ['empty line'],
     ],

@@ -25,11 +25,15 @@ export function record(
   flow: Flow,
   replies: Iterable<Reply>,
   stage: Stage,
-  { id = '1', startedAt = Date.parse('2026-11-24T10:12:00Z') } = {},
+  {
+    id = '1',
+    startedAt = Date.parse('2026-11-24T10:12:00Z'),
+    staffed = {},
+  }: { id?: string; startedAt?: number; staffed?: NonNullable<World['staffed']> } = {},
 ): Recorded {
   const lines: RecordedLine[] = [];
   let number = 1;
-  const world: World = { ...stage, now: startedAt, visitor: id, visit: plainVisit, random: () => 0.5 };
+  const world: World = { ...stage, staffed, now: startedAt, visitor: id, visit: plainVisit, random: () => 0.5 };
   let session: Session = freshSession();
   const happen = (event: Event): void => {
     const played = play(flow, session, event, world);

@@ -35,12 +35,12 @@ function Panel({ step, change }: StepProps<HandOver>) {
         </div>
       </div>
       <div>
-        <p className="text-ink-2">When the team is closed, say</p>
+        <p className="text-ink-2">When the team is closed or nobody of it is there, say</p>
         <div className="rounded-md border border-rule bg-sheet px-2 py-1 font-script">
           <LineField
             step={step.id}
             part="closed"
-            name="Words when closed"
+            name="Words when nobody is there"
             line={step.closed.line}
             placeholder="Say that nobody is there, and what happens instead"
             onChange={line => change({ ...step, closed: { ...step.closed, line } }, 'closed')}
@@ -49,7 +49,7 @@ function Panel({ step, change }: StepProps<HandOver>) {
         <p className="mt-1.5 flex items-center gap-2 text-ink-2">
           and
           <WaySelect
-            name="When closed"
+            name="When nobody is there"
             value={step.closed.to}
             onPick={to => change({ ...step, closed: { line: step.closed.line, ...(to ? { to } : {}) } })}
           />

@@ -12,6 +12,7 @@ import { Pill } from '../../ui/pill.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { dayAndTime } from '../../ui/time.ts';
 import { HoursEditor } from '../hours/hours-editor.tsx';
+import { AcceptsWithin } from './accepts-within.tsx';
 
 function NewTeam() {
   const form = useSentForm(teamRoutes.make.body, { name: '' }, async body => {
@@ -38,7 +39,7 @@ function NewTeam() {
 
 function TeamRow({ team }: { team: TeamDetail }) {
   const { teams, members } = useSignedIn();
-  const [isEditing, setEditing] = useState(false);
+  const [edits, setEdits] = useState<'hours' | 'offers'>();
   const now = teams.find(({ id }) => id === team.id);
   const names = members.filter(({ id }) => team.members.includes(id)).map(({ name }) => name);
   const remove = async () => {
@@ -79,10 +80,17 @@ function TeamRow({ team }: { team: TeamDetail }) {
         ) : (
           <Pill tone="neutral">closed{now?.changes ? `, opens ${dayAndTime(now.changes)}` : ''}</Pill>
         )}
-        {isEditing ? null : (
+        {edits ? null : (
           <>
-            <Button onClick={() => setEditing(true)}>
+            <Button onClick={() => setEdits('hours')}>
               Hours<span className="sr-only"> of {team.name}</span>
+            </Button>
+            <Button onClick={() => setEdits('offers')}>
+              Offers
+              <span className="sr-only">
+                {' '}
+                to {team.name}: {team.acceptsWithin} s
+              </span>
             </Button>
             <Button look="quiet" onClick={remove}>
               Remove<span className="sr-only"> {team.name}</span>
@@ -90,7 +98,8 @@ function TeamRow({ team }: { team: TeamDetail }) {
           </>
         )}
       </div>
-      {isEditing ? <HoursEditor team={team} onClose={() => setEditing(false)} /> : null}
+      {edits === 'hours' ? <HoursEditor team={team} onClose={() => setEdits(undefined)} /> : null}
+      {edits === 'offers' ? <AcceptsWithin team={team} onClose={() => setEdits(undefined)} /> : null}
     </li>
   );
 }

@@ -1,0 +1,148 @@
+/** How long somebody is left in peace with a conversation that they let go by, in milliseconds. */
+export const OFFERED_AGAIN_AFTER = 2 * 60_000;
+/** How often at most somebody is offered the same conversation: who lets it go by thrice does not want it. */
+export const OFFERED_AT_MOST = 3;
+
+/** An offer that nobody took up: who let it go by, and when it ended, in epoch milliseconds. */
+export interface LetBy {
+  member: string;
+  at: number;
+}
+
+/** A visitor who waits for a person, and has been offered to nobody who could still take them. */
+export interface WaitingVisitor {
+  /** The conversation. */
+  id: string;
+  /** Since when they wait, in epoch milliseconds. */
+  since: number;
+  /** The team that they wait for; null for whoever is there. */
+  team: string | null;
+  /** Who is to have them if they can, the best first: whom the flow named, who spoke with them before. */
+  prefers: readonly string[];
+  /** The language that they write (`en`, `de`); null where it is not known. */
+  language: string | null;
+  letBy: readonly LetBy[];
+}
+
+/** Somebody who takes chats now. */
+export interface Answerer {
+  id: string;
+  teams: readonly string[];
+  languages: readonly string[];
+  /** How many conversations they have, those that they are being offered among them. */
+  holds: number;
+  /** How many at most. */
+  most: number;
+  /** When they were last given one, in epoch milliseconds; 0 if never. */
+  givenAt: number;
+}
+
+/** That a conversation is to be offered to somebody. */
+export interface Offer {
+  conversation: string;
+  member: string;
+}
+
+/**
+ * Who waits is before who came later. Of two who came in the same millisecond the older conversation is: identities count
+ * up, and are digits that may be too many for a number.
+ */
+export function inLine(a: Pick<WaitingVisitor, 'since' | 'id'>, b: Pick<WaitingVisitor, 'since' | 'id'>): number {
+  return a.since - b.since || a.id.length - b.id.length || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+}
+
+/** Whether somebody may be offered a conversation that they may have let go by before. */
+function mayBeOffered({ letBy }: WaitingVisitor, member: string, now: number): boolean {
+  let times = 0;
+  for (const past of letBy) {
+    if (past.member !== member) continue;
+    times++;
+    if (now - past.at < OFFERED_AGAIN_AFTER) return false;
+  }
+  return times < OFFERED_AT_MOST;
+}
+
+/** Below nought where the first is to be asked before the second. */
+function sooner(a: Answerer, b: Answerer, { prefers, language }: WaitingVisitor): number {
+  const wish = (who: Answerer): number => {
+    const at = prefers.indexOf(who.id);
+    return at < 0 ? prefers.length : at;
+  };
+  const speaks = (who: Answerer): number => (language !== null && who.languages.includes(language) ? 0 : 1);
+  return (
+    wish(a) - wish(b) ||
+    speaks(a) - speaks(b) ||
+    a.holds - b.holds ||
+    a.givenAt - b.givenAt ||
+    (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  );
+}
+
+/** The teams, each with who of it has room; under null everybody who has. */
+class Rooms {
+  private readonly free = new Map<string | null, Map<string, Answerer>>();
+
+  constructor(answerers: readonly Answerer[]) {
+    for (const who of answerers) if (who.holds < who.most) this.put(who);
+  }
+
+  get isFull(): boolean {
+    return (this.free.get(null)?.size ?? 0) === 0;
+  }
+
+  of(team: string | null): Iterable<Answerer> {
+    return this.free.get(team)?.values() ?? [];
+  }
+
+  /** They are given one more: this is counted, and who is full is asked no more. */
+  give(who: Answerer, now: number): void {
+    const next = { ...who, holds: who.holds + 1, givenAt: now };
+    for (const team of [null, ...who.teams]) this.free.get(team)?.delete(who.id);
+    if (next.holds < next.most) this.put(next);
+  }
+
+  private put(who: Answerer): void {
+    for (const team of [null, ...who.teams]) {
+      const there = this.free.get(team) ?? new Map<string, Answerer>();
+      this.free.set(team, there.set(who.id, who));
+    }
+  }
+}
+
+/**
+ * Who is offered which conversation at `now` (epoch milliseconds): whoever has waited longest is thought of first, and gets,
+ * of those of their team who have room, whom they are meant for, else who speaks their language, else who has least, else
+ * who has been idle longest. Nobody is offered more than they take, nobody who waits is passed over for somebody who came
+ * later and waits for the same people. The same is decided whenever the same is asked.
+ */
+export function offersFor(waiting: readonly WaitingVisitor[], answerers: readonly Answerer[], now: number): Offer[] {
+  const rooms = new Rooms(answerers);
+  const offers: Offer[] = [];
+  for (const visitor of [...waiting].sort(inLine)) {
+    if (rooms.isFull) break;
+    let best: Answerer | undefined;
+    for (const who of rooms.of(visitor.team)) {
+      if (best && sooner(best, who, visitor) <= 0) continue;
+      if (mayBeOffered(visitor, who.id, now)) best = who;
+    }
+    if (!best) continue;
+    rooms.give(best, now);
+    offers.push({ conversation: visitor.id, member: best.id });
+  }
+  return offers;
+}
+
+/**
+ * Where each who waits stands, 1 being next: behind everybody who waits longer and would be given to the same people.
+ * @param line in order
+ */
+export function placesIn(line: ReadonlyArray<Pick<WaitingVisitor, 'id' | 'team'>>): Map<string, number> {
+  const places = new Map<string, number>();
+  const before = new Map<string | null, number>();
+  line.forEach(({ id, team }, at) => {
+    const ahead = team === null ? at : (before.get(team) ?? 0) + (before.get(null) ?? 0);
+    places.set(id, ahead + 1);
+    before.set(team, (before.get(team) ?? 0) + 1);
+  });
+  return places;
+}

@@ -1,0 +1,73 @@
+import type { ConversationSummary } from '@kineta/contract';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { Alerts } from './alerts.ts';
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => void vi.useRealTimers());
+
+const noticed = { rings: vi.fn(), shows: vi.fn(), hides: vi.fn() };
+beforeEach(() => Object.values(noticed).forEach(done => void done.mockReset()));
+
+/** A conversation that waits, and for whom of the team it is meant now. */
+const waits = (id: string, offered?: string, more: Partial<ConversationSummary> = {}): ConversationSummary => ({
+  id,
+  visitor: 'Ada',
+  holder: 'waiting',
+  agent: null,
+  team: 'Sales',
+  flow: null,
+  preview: '',
+  outcome: null,
+  page: '/',
+  startedAt: '2026-11-24T10:00:00.000Z',
+  lastAt: '2026-11-24T10:00:00.000Z',
+  waitingSince: '2026-11-24T10:00:00.000Z',
+  offered: offered === undefined ? null : { member: { id: offered, name: offered }, until: '2026-11-24T10:00:30.000Z' },
+  last: 3,
+  unread: 0,
+  test: false,
+  ...more,
+});
+
+test('who is offered to oneself rings once and is shown until the offer is over', () => {
+  const alerts = new Alerts('me', noticed);
+  alerts.begin([]);
+  alerts.hear(waits('1'));
+  alerts.hear(waits('1', 'me'));
+  alerts.hear(waits('1', 'me', { last: 4 }));
+  vi.runAllTimers();
+  expect(noticed.rings).toHaveBeenCalledOnce();
+  expect(noticed.shows).toHaveBeenCalledOnce();
+  alerts.hear(waits('1', 'other'));
+  expect(noticed.hides.mock.calls).toEqual([['1']]);
+});
+
+test('who is offered to a colleague is theirs to notice, and who was there before rings no more', () => {
+  const alerts = new Alerts('me', noticed);
+  alerts.begin([waits('1'), waits('2', 'me')]);
+  expect(noticed.shows).toHaveBeenCalledOnce();
+  noticed.rings.mockReset();
+  alerts.hear(waits('1', undefined, { last: 9 }));
+  alerts.hear(waits('3'));
+  alerts.hear(waits('3', 'other'));
+  alerts.hear(waits('3'));
+  vi.runAllTimers();
+  expect(noticed.rings).not.toHaveBeenCalled();
+});
+
+test('who is new and is offered to nobody rings after a moment, but not when somebody took them meanwhile', () => {
+  const alerts = new Alerts('me', noticed);
+  alerts.hear(waits('1'));
+  alerts.hear(waits('2'));
+  alerts.hear(waits('2', undefined, { holder: 'agent' }));
+  expect(noticed.rings).not.toHaveBeenCalled();
+  vi.runAllTimers();
+  expect(noticed.rings).toHaveBeenCalledOnce();
+  alerts.hear(waits('4', 'me'));
+  alerts.hear(waits('5'));
+  alerts.close();
+  noticed.rings.mockReset();
+  vi.runAllTimers();
+  expect(noticed.rings).not.toHaveBeenCalled();
+  expect(noticed.hides.mock.calls).toEqual([['4']]);
+});
