@@ -51,6 +51,10 @@ export const ConversationDetail = z.object({
   /** What is known: facts of this conversation and of the visitor. */
   facts: z.array(KnownFact),
   edition: z.int().nullable(),
+  /** The scenes of its flow, to which it can be given back. */
+  scenes: z.array(z.object({ id: z.string(), title: z.string() })),
+  /** The facts of its flow of which nothing is known yet. */
+  unknown: z.array(KnownFact.omit({ value: true })),
   /** How many conversations this visitor had before. */
   earlier: z.int(),
   /** Whether the visitor has the chat open now. */
@@ -86,6 +90,9 @@ const Text = z
   .min(1, 'There is nothing to send yet.')
   .max(4_000, 'A message has at most 4,000 characters.');
 const Written = z.strictObject({ clientId: ClientId, text: Text });
+
+/** A scene’s identity, as flows have it. */
+const Scene = z.string().min(1).max(60);
 
 const acts = (act: string, summary: string) =>
   route({
@@ -128,7 +135,27 @@ export const conversationRoutes = {
     reply: Missed,
   }),
   take: acts('take', 'Take a conversation; the flow is quiet from then on'),
-  handBack: acts('hand-back', 'Give the conversation back to the flow'),
+  handBack: route({
+    method: 'POST',
+    path: '/api/conversations/:id/hand-back',
+    summary: 'Give the conversation back to the flow: where it was left, or at a scene; with a note for the team',
+    access: 'member',
+    params: ById,
+    body: z.strictObject({ to: Scene.optional(), note: Text.optional() }),
+    reply: ConversationSummary,
+  }),
+  correct: route({
+    method: 'POST',
+    path: '/api/conversations/:id/facts',
+    summary: 'Put right what is known of the visitor, in words as visitors type them',
+    access: 'member',
+    params: ById,
+    body: z.strictObject({
+      fact: z.string().min(1).max(60),
+      text: z.string().trim().min(1, 'Write what is right.').max(4_000, 'It has at most 4,000 characters.'),
+    }),
+    reply: ConversationSummary,
+  }),
   done: acts('done', 'Close the conversation'),
   reply: route({
     method: 'POST',

@@ -44,11 +44,11 @@ export * from './facts/fact.ts';
 export { type Findable, wordsOfPerson, wordsSought } from './facts/findable.ts';
 export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
 export { givenFacts, plainVisit, type Visit } from './facts/given.ts';
+export { KnownFact } from './facts/known.ts';
 export { fittedFact, personPartOf } from './facts/person.ts';
 export { cut, TooDeep, wellFormed } from './facts/text.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
 export { ServiceRequest } from './flow/acts/call-service.ts';
-export { KnownFact } from './flow/acts/learn.ts';
 export { Act, type ActOf, actKindOf, actKinds, saidIn } from './flow/acts/registry.ts';
 export { signed } from './flow/acts/score.ts';
 export type { Choice } from './flow/answers/choice.ts';
@@ -81,6 +81,7 @@ export {
   type Stretch,
 } from './flow/comparison.ts';
 export { type Clash, type Copy, copyOf, hear, insist, send, settle, unsend, write } from './flow/copy.ts';
+export { factTyped } from './flow/correction.ts';
 export { dice } from './flow/dice.ts';
 export { difference } from './flow/difference.ts';
 export { apply, applyAll, Edit, findStep, joined } from './flow/edits.ts';

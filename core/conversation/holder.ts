@@ -37,7 +37,7 @@ export type Command =
   | { does: 'take' }
   | { does: 'answer' }
   | { does: 'pass on'; to: { team: Who } | { member: Who } | undefined }
-  | { does: 'hand back' }
+  | { does: 'hand back'; to?: { id: string; title: string } }
   | { does: 'close' };
 
 /** Why a command is refused; the words are the server’s. */
@@ -147,7 +147,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (holding.holder === 'flow') return still(holding);
       return {
         holding: { ...holding, holder: 'flow', agent: null, team: null, since: null },
-        entries: [{ kind: handedBack.kind, member }],
+        entries: [{ kind: handedBack.kind, member, ...(command.to ? { to: command.to } : {}) }],
         plays: true,
       };
     case 'close':

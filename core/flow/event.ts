@@ -41,4 +41,5 @@ export type Event =
   /** The timer that was set under this ticket is due. */
   | { event: 'timer'; ticket: number }
   | Told
-  | { event: 'handed back' };
+  /** People give it back: where it was left, or to the beginning of a scene. */
+  | { event: 'handed back'; to?: Id | undefined };

@@ -189,7 +189,10 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       ordered.hears(run, event);
       return STAY;
     }
-    case 'handed back':
+    case 'handed back': {
+      const to = event.to === undefined ? undefined : program.placeOf.get(event.to);
+      // Only scenes are gone back to: a step in the middle of one may speak of what was never said.
+      if (to !== undefined && program.stepAt(to) === undefined) return to;
       if (session.state === 'handed over') {
         const resumed = session.resumes === undefined ? undefined : program.placeOf.get(session.resumes);
         if (resumed !== undefined) return resumed;
@@ -201,6 +204,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       // Taken in the middle of a question, it is asked again; of a pause or an order, the flow goes on behind it.
       if (session.state === 'asking') return waiting;
       return session.state === 'pausing' || session.state === 'awaiting' ? (waiting ?? -1) + 1 : undefined;
+    }
   }
 }
 

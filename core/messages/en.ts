@@ -20,7 +20,7 @@ export const en = {
         ? 'I would fetch somebody, but nobody is here right now. What you write here waits for them.'
         : `I would fetch somebody, but nobody is here right now. We are back ${back}; what you write here waits for us.`,
     'somebody had to go': ({ name }: { name: string }) =>
-      `${name} had to go. You are next in line for somebody else; what was said here is all there for them.`,
+      `${name} had to go. You are in line for somebody else, from when you wrote; what was said here is there for them.`,
     yes: () => 'Yes',
     no: () => 'No',
     'yes or no again': () => 'Sorry, was that a yes or a no?',

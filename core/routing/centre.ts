@@ -37,6 +37,7 @@ export function playDay(centre: Centre, seed: number): Waited[] {
     languages: [],
     holds: 0,
     most: centre.most,
+    isOffered: false,
     givenAt: 0,
   }));
   const frees: Array<{ at: number; member: string }> = [];
@@ -60,22 +61,24 @@ export function playDay(centre: Centre, seed: number): Waited[] {
       const id = String(++count);
       line.push({ id, since: now, team: null, prefers: [], language: null, letBy: [], stands: { place, foretold } });
     }
-    for (const { conversation, member } of offersFor(line, staff, now)) {
-      const at = line.findIndex(({ id }) => id === conversation);
-      const [visitor] = line.splice(at, 1);
-      const up = exponential(centre.takenIn);
-      const lasts = exponential(centre.held);
-      const who = staff.find(({ id }) => id === member)!;
-      who.holds++;
-      who.givenAt = now;
-      const leaves = now + up + lasts;
-      const behind = frees.findIndex(other => other.at > leaves);
-      frees.splice(behind < 0 ? frees.length : behind, 0, { at: leaves, member });
-      held.push(lasts);
-      takenIn.push(up);
-      for (const past of [held, takenIn]) if (past.length > LOOKED_BACK) past.shift();
-      waited.push({ ...visitor!.stands, waited: now + up - visitor!.since });
-    }
+    // Whoever has room for more is asked again once they have taken one.
+    for (let offers = offersFor(line, staff, now); offers.length > 0; offers = offersFor(line, staff, now))
+      for (const { conversation, member } of offers) {
+        const at = line.findIndex(({ id }) => id === conversation);
+        const [visitor] = line.splice(at, 1);
+        const up = exponential(centre.takenIn);
+        const lasts = exponential(centre.held);
+        const who = staff.find(({ id }) => id === member)!;
+        who.holds++;
+        who.givenAt = now;
+        const leaves = now + up + lasts;
+        const behind = frees.findIndex(other => other.at > leaves);
+        frees.splice(behind < 0 ? frees.length : behind, 0, { at: leaves, member });
+        held.push(lasts);
+        takenIn.push(up);
+        for (const past of [held, takenIn]) if (past.length > LOOKED_BACK) past.shift();
+        waited.push({ ...visitor!.stands, waited: now + up - visitor!.since });
+      }
   }
   return waited;
 }

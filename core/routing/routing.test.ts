@@ -28,6 +28,7 @@ const answers = (id: string, more: Partial<Answerer> = {}): Answerer => ({
   languages: [],
   holds: 0,
   most: 3,
+  isOffered: false,
   givenAt: 0,
   ...more,
 });
@@ -38,6 +39,7 @@ describe('who is asked', () => {
   test.each<[string, Partial<WaitingVisitor>, Answerer[], string | undefined]>([
     ['who has least', {}, [answers('a', { holds: 2 }), answers('b', { holds: 1 })], 'b'],
     ['who was given none for longest', {}, [answers('a', { givenAt: 9 }), answers('b', { givenAt: 4 })], 'b'],
+    ['nobody who is being asked already', {}, [answers('a', { isOffered: true }), answers('b', { holds: 2 })], 'b'],
     ['whom the visitor spoke with before', { prefers: ['a'] }, [answers('a', { holds: 2 }), answers('b')], 'a'],
     ['who stands in, when they have no room', { prefers: ['a'] }, [answers('a', { holds: 3 }), answers('b')], 'b'],
     [
@@ -79,7 +81,7 @@ describe('who is asked', () => {
 
   test('who waited longest is thought of first, and of two at once the older conversation', () => {
     const all = [visitor('9', { since: now - 5 }), visitor('10', { since: now - 5 }), visitor('3', { since: now - 1 })];
-    expect(offersFor(all, [answers('a', { most: 2 })], now).map(({ conversation }) => conversation)).toEqual([
+    expect(offersFor(all, [answers('a'), answers('b')], now).map(({ conversation }) => conversation)).toEqual([
       '9',
       '10',
     ]);
@@ -106,6 +108,7 @@ const staff = fc
       languages: fc.subarray(['en', 'de', 'cy']),
       holds: fc.nat(4),
       most: fc.nat(4),
+      isOffered: fc.boolean(),
       givenAt: fc.nat(now),
     }),
     { maxLength: members.length },
@@ -113,14 +116,14 @@ const staff = fc
   .map(all => all.map((one, at) => ({ id: members[at]!, ...one })));
 
 describe('whatever the line and whoever is there', () => {
-  test('nobody is given more than they take, and nobody who waits is offered twice', () => {
+  test('nobody is given more than they take, nor two at once, and nobody who waits is offered twice', () => {
     fc.assert(
       fc.property(line, staff, (waiting, all) => {
         const offers = offersFor(waiting, all, now);
         expect(new Set(offers.map(({ conversation }) => conversation)).size).toBe(offers.length);
-        for (const { id, holds, most } of all) {
+        for (const { id, holds, most, isOffered } of all) {
           const given = offers.filter(({ member }) => member === id).length;
-          expect(given).toBeLessThanOrEqual(Math.max(0, most - holds));
+          expect(given).toBeLessThanOrEqual(holds < most && !isOffered ? 1 : 0);
         }
       }),
     );
@@ -146,8 +149,8 @@ describe('whatever the line and whoever is there', () => {
       fc.property(line, staff, (waiting, all) => {
         const offers = offersFor(waiting, all, now);
         const placed = new Set(offers.map(({ conversation }) => conversation));
-        for (const { id, holds, most, teams: theirs } of all) {
-          if (holds + offers.filter(({ member }) => member === id).length >= most) continue;
+        for (const { id, holds, most, isOffered, teams: theirs } of all) {
+          if (isOffered || holds >= most || offers.some(({ member }) => member === id)) continue;
           const left = waiting.filter(
             ({ id: conversation, team, letBy }) =>
               !placed.has(conversation) &&

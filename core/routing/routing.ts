@@ -29,10 +29,12 @@ export interface Answerer {
   id: string;
   teams: readonly string[];
   languages: readonly string[];
-  /** How many conversations they have, those that they are being offered among them. */
+  /** How many conversations they have. */
   holds: number;
   /** How many at most. */
   most: number;
+  /** Whether they are being offered one: they are asked about the next when they have answered. */
+  isOffered: boolean;
   /** When they were last given one, in epoch milliseconds; 0 if never. */
   givenAt: number;
 }
@@ -78,15 +80,16 @@ function sooner(a: Answerer, b: Answerer, { prefers, language }: WaitingVisitor)
   );
 }
 
-/** The teams, each with who of it has room; under null everybody who has. */
-class Rooms {
+/** The teams, each with who of it may be asked; under null everybody who may. */
+class Free {
   private readonly free = new Map<string | null, Map<string, Answerer>>();
 
   constructor(answerers: readonly Answerer[]) {
-    for (const who of answerers) if (who.holds < who.most) this.put(who);
+    for (const who of answerers)
+      if (who.holds < who.most && !who.isOffered) for (const team of [null, ...who.teams]) this.put(team, who);
   }
 
-  get isFull(): boolean {
+  get isEmpty(): boolean {
     return (this.free.get(null)?.size ?? 0) === 0;
   }
 
@@ -94,18 +97,12 @@ class Rooms {
     return this.free.get(team)?.values() ?? [];
   }
 
-  /** They are given one more: this is counted, and who is full is asked no more. */
-  give(who: Answerer, now: number): void {
-    const next = { ...who, holds: who.holds + 1, givenAt: now };
-    for (const team of [null, ...who.teams]) this.free.get(team)?.delete(who.id);
-    if (next.holds < next.most) this.put(next);
+  take({ id, teams }: Answerer): void {
+    for (const team of [null, ...teams]) this.free.get(team)?.delete(id);
   }
 
-  private put(who: Answerer): void {
-    for (const team of [null, ...who.teams]) {
-      const there = this.free.get(team) ?? new Map<string, Answerer>();
-      this.free.set(team, there.set(who.id, who));
-    }
+  private put(team: string | null, who: Answerer): void {
+    this.free.set(team, (this.free.get(team) ?? new Map<string, Answerer>()).set(who.id, who));
   }
 }
 
@@ -116,17 +113,17 @@ class Rooms {
  * later and waits for the same people. The same is decided whenever the same is asked.
  */
 export function offersFor(waiting: readonly WaitingVisitor[], answerers: readonly Answerer[], now: number): Offer[] {
-  const rooms = new Rooms(answerers);
+  const free = new Free(answerers);
   const offers: Offer[] = [];
   for (const visitor of [...waiting].sort(inLine)) {
-    if (rooms.isFull) break;
+    if (free.isEmpty) break;
     let best: Answerer | undefined;
-    for (const who of rooms.of(visitor.team)) {
+    for (const who of free.of(visitor.team)) {
       if (best && sooner(best, who, visitor) <= 0) continue;
       if (mayBeOffered(visitor, who.id, now)) best = who;
     }
     if (!best) continue;
-    rooms.give(best, now);
+    free.take(best);
     offers.push({ conversation: visitor.id, member: best.id });
   }
   return offers;

@@ -14,6 +14,7 @@ import { large } from './large.ts';
 import { opening } from './opening.ts';
 import { play } from './play.ts';
 import type { Result } from './result.ts';
+import { routing } from './routing.ts';
 import { site } from './site.ts';
 import { visiting } from './visit.ts';
 import { widget } from './widget.ts';
@@ -28,6 +29,7 @@ const benches: Record<string, () => Promise<Result[]> | Result[]> = {
   opening,
   large,
   site,
+  routing,
 };
 /** Only when it is asked for: what is measured depends on how many processors the attackers have to themselves. */
 const named: typeof benches = { ...benches, attack };

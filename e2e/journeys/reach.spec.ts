@@ -234,6 +234,7 @@ test('a heat pump is priced from the greeting to the mailed estimate with its ch
 test('a photo is sent, a wrong file is refused kindly, and an agent saves it', async ({ browser, stack }) => {
   const hanne = await studio(browser, stack, people.lead);
   await meetStarter(hanne, 'Ask how it went');
+  const tom = await studio(browser, stack, people.tom);
   const { chat, pick, say } = await visit(browser, stack);
   await pick('1');
   await chat.getByText('What went wrong?').waitFor();
@@ -248,7 +249,6 @@ test('a photo is sent, a wrong file is refused kindly, and an agent saves it', a
   await file.setInputFiles({ name: 'landing.png', mimeType: 'image/png', buffer: point });
   await expect(chat.getByText('Waiting for somebody from Aftercare.')).toBeVisible();
 
-  const tom = await studio(browser, stack, people.tom);
   await tom.getByRole('button', { name: /^Notices/ }).click();
   await tom
     .getByRole('list', { name: 'Notices' })

@@ -128,9 +128,20 @@ export class Stack {
   }
 
   /** Ends every session, as their expiry would. */
-  async endSessions(): Promise<void> {
+  endSessions(): Promise<void> {
+    return this.write('DELETE FROM sign_ins');
+  }
+
+  /** Nobody waits for a person, and nobody has one. */
+  allIsDone(): Promise<void> {
+    return this.write(
+      `UPDATE conversations SET holder = 'done', agent_id = NULL, waiting_since = NULL WHERE holder IN ('waiting', 'agent')`,
+    );
+  }
+
+  private async write(sql: string): Promise<void> {
     const database = connect(this.database.url, 1);
-    await database.query('DELETE FROM sign_ins');
+    await database.query(sql);
     await database.close();
   }
 

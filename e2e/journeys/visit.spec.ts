@@ -57,6 +57,7 @@ async function allow(hanne: Page, url: string): Promise<void> {
 }
 
 test('a visitor has the chat sent to them, then ends it and has it all erased', async ({ browser, stack }) => {
+  const priya = await studio(browser, stack, people.priya);
   const visitor = await visit(browser, stack);
   const { page, chat } = visitor;
   await askForPerson(visitor, 'Barnaby');
@@ -72,7 +73,6 @@ test('a visitor has the chat sent to them, then ends it and has it all erased', 
   await expect.poll(() => letter()?.text).toContain('You: Barnaby');
   expect(letter()?.subject).toBe('Your chat with Brackenrow Home Energy');
 
-  const priya = await studio(browser, stack, people.priya);
   const row = priya.getByRole('list', { name: 'Waiting' }).getByRole('link', { name: /^Barnaby/ });
   await row.click();
   await logOf(priya).getByText('Opened the chat').waitFor();
@@ -95,10 +95,10 @@ test('what comes while the chat is closed is counted at the launcher and in the 
   browser,
   stack,
 }) => {
+  const priya = await studio(browser, stack, people.priya);
   const visitor = await visit(browser, stack);
   const title = await visitor.page.title();
   await askForPerson(visitor, 'Maya');
-  const priya = await studio(browser, stack, people.priya);
   await priya.getByRole('list', { name: 'Waiting' }).getByRole('link', { name: /^Maya/ }).first().click();
   await visitor.chat.getByRole('button', { name: 'Close the chat' }).click();
   await priya.getByLabel('Your reply').fill('Hello Maya!');

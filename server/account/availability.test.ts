@@ -1,9 +1,10 @@
 import { accountRoutes, availabilityRoutes } from '@kineta/contract';
 import { HERE_WITHIN, IDLE_AFTER } from '@kineta/core';
+import { io } from 'socket.io-client';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
 import { Browser, emptyDatabase, publishing, testServer, type Workspace } from '../tests/kineta.ts';
-import { hearsWhoIsHere } from './availability.ts';
+import { COMES_AGAIN_WITHIN, hearsWhoIsHere } from './availability.ts';
 import { members } from './model.ts';
 
 let server: RunningServer;
@@ -77,3 +78,20 @@ test('who signs out is gone at once', async () => {
   await one.call(accountRoutes.signOut);
   expect((await own()).availability).toBe('not here');
 });
+
+test('whose last page is closed is gone soon after, and not while another is open', async () => {
+  const open = async () => {
+    const socket = io(`${server.url}/studio`, { transports: ['websocket'], extraHeaders: { cookie: lead.cookie } });
+    await new Promise(resolve => socket.once('connect', () => resolve(undefined)));
+    return socket;
+  };
+  const [one, other] = [await open(), await open()];
+  await sits(new Date());
+  const closedAt = Date.now();
+  one.close();
+  // Nothing is to happen, so it is waited until it would have.
+  await vi.waitFor(() => expect(Date.now()).toBeGreaterThan(closedAt + COMES_AGAIN_WITHIN + 1_000), 15_000);
+  expect((await own()).availability).toBe('takes chats');
+  other.close();
+  await vi.waitFor(async () => expect((await own()).availability).toBe('not here'), COMES_AGAIN_WITHIN + 5_000);
+}, 40_000);

@@ -1,10 +1,11 @@
-import { type Availabilities, availabilityRoutes, type StudioCalls } from '@kineta/contract';
+import { type Availabilities, availabilityRoutes, STUDIO_NAMESPACE, type StudioCalls } from '@kineta/contract';
 import { availabilityOf, HERE_WITHIN } from '@kineta/core';
 import type { Socket } from 'socket.io';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
 import type { Directory, SignedIn } from '../house/ports.ts';
 import { type Doors, serve } from '../http/serve.ts';
+import { rooms } from '../live/rooms.ts';
 import { members } from './model.ts';
 
 /** What a page that is open says of who sits before it: for how many milliseconds they have done nothing. */
@@ -30,13 +31,24 @@ const availabilitiesOf = ({ members: all }: Directory): Availabilities =>
       holds,
     }));
 
-/** Keeps that somebody is here, as a page of theirs says every so often. */
+/** Within how many milliseconds a page that has gone comes again when it was only loaded anew. */
+export const COMES_AGAIN_WITHIN = 8_000;
+
+/**
+ * Keeps that somebody is here, as a page of theirs says every so often; and that they are not, soon after the last of their
+ * pages was closed.
+ */
 export function hearsWhoIsHere(
   socket: Pick<Socket<StudioCalls>, 'on'>,
   me: SignedIn,
-  house: Pick<House, 'tables' | 'ports' | 'logger'>,
+  house: Pick<House, 'tables' | 'ports' | 'logger' | 'io'>,
 ): void {
   let heardAt = 0;
+  socket.on('disconnect', () => {
+    setTimeout(() => {
+      leaves(house, me).catch((error: unknown) => house.logger.warn({ err: error }, 'who has gone was not kept'));
+    }, COMES_AGAIN_WITHIN).unref();
+  });
   socket.on('here', given => {
     const said = Here.safeParse(given);
     const now = Date.now();
@@ -60,6 +72,12 @@ async function isHere(
   // Hundreds say so all the time; it is news where it makes a difference.
   if (known && availabilityOf({ ...known.attendance, hereAt, activeAt }, hereAt) !== known.availability)
     directories.forget(me.workspace);
+}
+
+/** Whose last page was closed has gone, whichever process the others were connected to. */
+async function leaves(house: Pick<House, 'tables' | 'ports' | 'io'>, me: SignedIn): Promise<void> {
+  const pages = await house.io.of(STUDIO_NAMESPACE).in(rooms.member(me.id)).fetchSockets();
+  if (pages.length === 0) await isGone(house, me);
 }
 
 /** They have gone: nobody is to be told that they are there while their last word of it is still good. */

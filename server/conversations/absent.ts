@@ -25,7 +25,7 @@ export function absent({ database, ports }: House, announcer: Announcer): Duty {
          AND c.last_at >= UTC_TIMESTAMP(3) - INTERVAL 1 DAY
        JOIN entries e ON e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
          COALESCE((SELECT MAX(a.number) FROM entries a WHERE a.conversation_id = c.id AND a.kind = 'answered'), 0)
-       WHERE (m.here_at IS NULL OR m.here_at < UTC_TIMESTAMP(3) - INTERVAL ${GONE_FOR} MINUTE)
+       WHERE m.active_at IS NOT NULL AND (m.here_at IS NULL OR m.here_at < UTC_TIMESTAMP(3) - INTERVAL ${GONE_FOR} MINUTE)
          AND c.last_at < UTC_TIMESTAMP(3) - INTERVAL ${GONE_FOR} MINUTE
        GROUP BY c.id ORDER BY wroteAt LIMIT ${AT_ONCE}`,
       { type: QueryTypes.SELECT },

@@ -1,15 +1,28 @@
+import { randomUUID } from 'node:crypto';
 import type { ConversationDetail, ConversationSummary, InboxCounts, InboxList } from '@kineta/contract';
-import { answeredBy, type Command, commanded, type EntryBody, type Facts, type Giver } from '@kineta/core';
+import {
+  answeredBy,
+  type Command,
+  commanded,
+  type EntryBody,
+  type Fact,
+  type Facts,
+  type FactType,
+  type Flow,
+  factTyped,
+  type Giver,
+} from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
 import type { House } from '../house/house.ts';
 import type { Directory, SignedIn } from '../house/ports.ts';
-import { notFound } from '../http/problem.ts';
+import { notFound, ProblemError } from '../http/problem.ts';
 import { changesFor, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
-import { type ConversationRow, JOIN_OFFER, OFFERED, type OfferedRow, summaryOf } from './model.ts';
+import { type ConversationRow, conversations, JOIN_OFFER, OFFERED, type OfferedRow, summaryOf } from './model.ts';
+import { worldOf } from './world.ts';
 
 const PAGE = 50;
 
@@ -24,6 +37,31 @@ const lists: Record<InboxList, { where: string; order: 'waiting_since' | 'last_a
   'flow-led': { where: `c.holder = 'flow'`, order: 'last_at', direction: 'DESC' },
   done: { where: `c.holder = 'done'`, order: 'last_at', direction: 'DESC' },
 };
+
+/** What is said when something is typed that is no value of a fact’s type. */
+const WANTED: Record<FactType, string> = {
+  text: 'a text that can be kept',
+  number: 'a number',
+  money: 'an amount',
+  date: 'a date',
+  'yes/no': 'a yes or a no',
+  choice: 'one of its choices',
+  email: 'an email address',
+  phone: 'a phone number',
+  list: 'a list that can be kept',
+  file: 'something that can be typed',
+};
+
+/** The facts of a flow that somebody may put right: what visitors said of themselves, and what was made of it. */
+const correctable = (edition: Flow | undefined): Fact[] =>
+  edition?.facts.filter(({ scope, type }) => scope !== 'business' && scope !== 'visit' && type !== 'file') ?? [];
+
+const noteOf = ({ id, name }: SignedIn, text: string, clientId: string): EntryBody => ({
+  kind: 'note',
+  member: { id, name },
+  text,
+  clientId,
+});
 
 /** What agents do with conversations. */
 export class AgentService {
@@ -86,15 +124,20 @@ export class AgentService {
     const edition =
       row.edition_id === null ? undefined : await this.house.ports.editions.get(me.workspace, row.edition_id);
     const types = new Map(edition?.facts.map(fact => [fact.name, fact.type]));
+    const known = { ...row.facts, ...row.session.facts };
     return {
       conversation: summaryOf(row, directory, Number(row.unread)),
       entries,
-      facts: Object.entries({ ...row.facts, ...row.session.facts }).map(([fact, value]) => ({
+      facts: Object.entries(known).map(([fact, value]) => ({
         fact,
         type: types.get(fact) ?? 'text',
         value,
       })),
       edition: row.edition,
+      scenes: edition?.scenes.map(({ id: scene, title }) => ({ id: scene, title })) ?? [],
+      unknown: correctable(edition)
+        .filter(({ name }) => known[name] === undefined)
+        .map(({ name: fact, type }) => ({ fact, type })),
       earlier: Number(row.earlier),
     };
   }
@@ -111,8 +154,7 @@ export class AgentService {
 
   note(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
     const place = { workspace: me.workspace, conversation: id, clientId };
-    const member = { id: me.id, name: me.name };
-    return append(this.house.database, place, async () => ({ entries: [{ kind: 'note', member, text, clientId }] }));
+    return append(this.house.database, place, async () => ({ entries: [noteOf(me, text, clientId)] }));
   }
 
   passOn(me: SignedIn, id: string, to: { team: string } | { member: string }): Promise<Appended> {
@@ -128,8 +170,47 @@ export class AgentService {
   }
 
   /** Gives a conversation back to its flow, which goes on behind the hand over, or waits where it was left. */
-  handBack(me: SignedIn, id: string): Promise<Appended> {
-    return this.command(me, id, () => ({ does: 'hand back' }));
+  async handBack(me: SignedIn, id: string, { to, note }: { to?: string; note?: string } = {}): Promise<Appended> {
+    const scene = to === undefined ? undefined : (await this.editionOf(me, id))?.scenes.find(one => one.id === to);
+    if (to !== undefined && !scene) throw notFound('scene');
+    const left: EntryBody | undefined = note === undefined ? undefined : noteOf(me, note, randomUUID());
+    const back: Command = { does: 'hand back', ...(scene ? { to: { id: scene.id, title: scene.title } } : {}) };
+    return this.command(me, id, () => back, left ? { first: left } : {});
+  }
+
+  /**
+   * Puts right what is known: in the conversation and, of what is remembered of visitors, for the next ones.
+   * @throws {ProblemError} `invalid_request` at the text, when it is no value of the fact’s type
+   */
+  async correct(me: SignedIn, id: string, { fact: name, text }: { fact: string; text: string }): Promise<Appended> {
+    const [edition, directory] = await Promise.all([
+      this.editionOf(me, id),
+      this.house.ports.directories.of(me.workspace),
+    ]);
+    const fact = correctable(edition).find(known => known.name === name);
+    if (!fact) throw notFound('fact');
+    return append(this.house.database, { workspace: me.workspace, conversation: id }, async (row, transaction) => {
+      const now = new Date();
+      const value = factTyped(text, fact, worldOf(directory, row, now.getTime()));
+      if (value === undefined) {
+        const message = `“${text}” is not ${WANTED[fact.type]}.`;
+        throw new ProblemError('invalid_request', message, { fields: [{ path: 'body.text', message }] });
+      }
+      const entry: EntryBody = {
+        kind: 'corrected',
+        member: { id: me.id, name: me.name },
+        fact: name,
+        type: fact.type,
+        value,
+      };
+      return this.host.correct(row, fact, value, entry, { directory, now, transaction });
+    });
+  }
+
+  private async editionOf(me: SignedIn, id: string): Promise<Flow | undefined> {
+    const row = await this.house.tables.in(me.workspace).of(conversations).one({ id });
+    if (!row) throw notFound('conversation');
+    return row.editionId === null ? undefined : this.house.ports.editions.get(me.workspace, row.editionId);
   }
 
   done(me: SignedIn, id: string): Promise<Appended> {
@@ -180,24 +261,27 @@ export class AgentService {
     const place = { workspace: me.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
     return append(this.house.database, place, async (row, transaction): Promise<Outcome> => {
       const now = new Date();
-      const held = commanded(holdingOf(row), commandIn(directory), giver, now.getTime());
+      const command = commandIn(directory);
+      const held = commanded(holdingOf(row), command, giver, now.getTime());
       if ('refused' in held) throw refusal(held.refused, row);
       const entries = [...(first ? [first] : []), ...held.entries];
       const changes = changesFor(row, held.holding);
       if (!held.plays) return { entries, changes };
-      return this.handedBack({ ...row, ...changes }, changes, entries, directory, now, transaction);
+      const to = command.does === 'hand back' ? command.to?.id : undefined;
+      return this.handedBack({ ...row, ...changes }, to, changes, entries, directory, now, transaction);
     });
   }
 
   private async handedBack(
     row: ConversationRow,
+    to: string | undefined,
     changes: Outcome['changes'],
     entries: EntryBody[],
     directory: Directory,
     now: Date,
     transaction: Transaction,
   ): Promise<Outcome> {
-    const outcome = await this.host.perform(row, { event: 'handed back' }, directory, now, transaction);
+    const outcome = await this.host.perform(row, { event: 'handed back', to }, directory, now, transaction);
     return { ...outcome, entries: [...entries, ...outcome.entries], changes: { ...changes, ...outcome.changes } };
   }
 }

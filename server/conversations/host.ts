@@ -2,8 +2,10 @@ import {
   type Act,
   cut,
   dice,
+  type EntryBody,
   type Event,
   entriesOf,
+  type Fact,
   type Facts,
   type Flow,
   fits,
@@ -14,6 +16,7 @@ import {
   playBefore,
   played,
   type Session,
+  type Value,
   visitorWrote,
 } from '@kineta/core';
 import { outbox } from '../clockwork/model.ts';
@@ -149,6 +152,26 @@ export class Host {
     const soon = session.state === 'pausing' && due !== undefined && due <= SHORT_WAIT;
     const busy = session.state === 'awaiting' || soon;
     return { entries, changes, busy, ...(due === undefined ? {} : { due }) };
+  }
+
+  /**
+   * Somebody of the team puts right what is known. What is remembered of visitors is kept as when the flow learns it.
+   * @param entry what stands in the log of it
+   */
+  async correct(
+    row: ConversationRow,
+    { name: fact, type, scope, person }: Fact,
+    value: Value,
+    entry: EntryBody,
+    around: Pick<Scene, 'directory' | 'now' | 'transaction'>,
+  ): Promise<Outcome> {
+    const scene: Scene = { row, ...around, entries: [entry], changes: {}, dues: [] };
+    const session = { ...row.session, facts: { ...row.session.facts, [fact]: value } };
+    if (scope === 'visitor') {
+      const remember: Act = { act: 'remember', fact, type, value, ...(person ? { person } : {}) };
+      await this.carryOut([remember], session, around.directory.workspace.name, scene);
+    }
+    return { entries: scene.entries, changes: { ...scene.changes, session } };
   }
 
   /** Writes what acts leave in the log, and has every area carry out its share of them. */

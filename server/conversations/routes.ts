@@ -19,11 +19,12 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
   });
   serve(doors, conversationRoutes.missed, (_, me) => missedToday(house, me.workspace));
   written(conversationRoutes.take, (me, id) => agents.take(me, id));
-  written(conversationRoutes.handBack, (me, id) => agents.handBack(me, id));
   written(conversationRoutes.done, (me, id) => agents.done(me, id));
   serve(doors, conversationRoutes.reply, ({ params, body }, me) => tell(agents.reply(me, params.id, body)));
   serve(doors, conversationRoutes.note, ({ params, body }, me) => tell(agents.note(me, params.id, body)));
   serve(doors, conversationRoutes.passOn, ({ params, body }, me) => tell(agents.passOn(me, params.id, body)));
+  serve(doors, conversationRoutes.handBack, ({ params, body }, me) => tell(agents.handBack(me, params.id, body)));
+  serve(doors, conversationRoutes.correct, ({ params, body }, me) => tell(agents.correct(me, params.id, body)));
   serve(doors, conversationRoutes.read, async ({ params, body }, me) => {
     await agents.read(me, params.id, body.number);
     return { ok: true as const };

@@ -144,26 +144,36 @@ describe('who waits', () => {
     visitor.close();
   });
 
-  test('is offered to nobody beyond what they take, in two processes that decide at once', async () => {
+  test('is offered to nobody beyond what they take, nor two at once, in two processes that decide at once', async () => {
     await takes(lead, { most: 2 });
     await takes(agent, { most: 1 });
     const visitors = await Promise.all(Array.from({ length: 6 }, comes));
-    const offered = async () => (await waiting()).flatMap(({ offered: to }) => (to ? [to.member.id] : []));
-    await vi.waitFor(async () => expect(await offered()).toHaveLength(3), 5_000);
     const [leads, agents] = [await idOf(lead), await idOf(agent)];
-    for (let looks = 0; looks < 30; looks++)
-      expect((await offered()).toSorted()).toEqual([leads, leads, agents].toSorted());
+    const line = (await waiting()).map(({ id }) => id);
+    const offered = async () =>
+      (await waiting()).flatMap(({ id, offered: to }) => (to ? [[line.indexOf(id), to.member.id] as const] : []));
+    const settles = async (members: string[]) => {
+      await vi.waitFor(
+        async () => expect((await offered()).map(([, member]) => member).toSorted()).toEqual(members.toSorted()),
+        5_000,
+      );
+      for (let looks = 0; looks < 20; looks++) expect(await offered()).toHaveLength(members.length);
+    };
+    await settles([leads, agents]);
     // The longest waiting first.
-    const line = await waiting();
-    expect(line.map(({ offered: to }) => to !== null)).toEqual([true, true, true, false, false, false]);
-    // Who takes one has no room for another; who is done with it has.
-    const theirs = line.find(({ offered: to }) => to?.member.id === agents)!;
-    await agent.call(conversationRoutes.take, { params: { id: theirs.id } });
-    await agent.call(conversationRoutes.done, { params: { id: theirs.id } });
-    await vi.waitFor(async () => {
-      const next = (await waiting()).find(({ offered: to }) => to?.member.id === agents);
-      expect(next?.id).toBe(line[3]!.id);
-    }, 5_000);
+    expect((await offered()).map(([at]) => at)).toEqual([0, 1]);
+    const theirs = async (member: string) => line[(await offered()).find(([, to]) => to === member)![0]]!;
+    const agents1 = await theirs(agents);
+    await agent.call(conversationRoutes.take, { params: { id: agents1 } });
+    await settles([leads]);
+    await lead.call(conversationRoutes.take, { params: { id: await theirs(leads) } });
+    // They have room for another; then they have not.
+    await settles([leads]);
+    expect((await offered()).map(([at]) => at)).toEqual([2]);
+    await lead.call(conversationRoutes.take, { params: { id: await theirs(leads) } });
+    await settles([]);
+    await agent.call(conversationRoutes.done, { params: { id: agents1 } });
+    await settles([agents]);
     for (const visitor of visitors) visitor.close();
   });
 
@@ -185,7 +195,7 @@ describe('who waits', () => {
     // They have more than the other, and yet are asked first.
     const more = await comes();
     await spoke.call(conversationRoutes.take, { params: { id: more.welcome.conversation } });
-    await server.house.tables.in(workspace.id).of(offers).remove({ conversationId: id });
+    await server.house.tables.in(workspace.id).of(offers).remove({});
     await vi.waitFor(async () => expect(await offeredTo(visitor)).toBe(await idOf(spoke)), 5_000);
     for (const page of [visitor, more]) page.close();
   });

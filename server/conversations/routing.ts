@@ -55,14 +55,20 @@ async function answerersOf(
 ) {
   const here = [...directory.members.values()].filter(({ availability }) => isAtDesk(availability));
   if (here.length === 0) return [];
-  // Raw: what they have by an index, what they are offered by another, and when they were last given something by a third.
-  const rows = await house.database.query<{ member: string; held: string | number; offered: string | number }>(
+  // Raw: what they have by an index, what they are offered by another, and when they were last given one by a third.
+  const rows = await house.database.query<{
+    member: string;
+    held: string | number;
+    offered: string | number;
+    givenAt: Date | null;
+  }>(
     `SELECT m.id AS member,
        (SELECT COUNT(*) FROM conversations c
         WHERE c.workspace_id = m.workspace_id AND c.agent_id = m.id AND c.holder = 'agent') AS held,
        (SELECT COUNT(*) FROM offers o JOIN conversations c
           ON c.id = o.conversation_id AND c.holder = 'waiting' AND c.waiting_since = o.since
-        WHERE o.workspace_id = m.workspace_id AND o.member_id = m.id AND o.until > :now) AS offered
+        WHERE o.workspace_id = m.workspace_id AND o.member_id = m.id AND o.until > :now) AS offered,
+       (SELECT MAX(t.began_at) FROM turns t WHERE t.workspace_id = m.workspace_id AND t.member_id = m.id) AS givenAt
      FROM members m WHERE m.workspace_id = :workspace AND m.id IN (:members)`,
     {
       replacements: { workspace, members: here.map(({ id }) => id), now: new Date(now) },
@@ -78,8 +84,9 @@ async function answerersOf(
     const teams = [...directory.teams.values()]
       .filter(team => answeringFor(directory, team).some(member => member.id === id))
       .map(team => team.id);
-    const holds = held + Number(row.offered);
-    return [{ id, teams, languages: languages.map(baseOf), holds, most: attendance.most, givenAt: 0 }];
+    const isOffered = Number(row.offered) > 0;
+    const givenAt = row.givenAt?.getTime() ?? 0;
+    return [{ id, teams, languages: languages.map(baseOf), holds: held, most: attendance.most, isOffered, givenAt }];
   });
 }
 

@@ -3,35 +3,27 @@ import type { ConversationSummary } from '@kineta/contract';
 /** Within how many milliseconds somebody new is offered to somebody, if anybody takes chats. */
 const OFFERED_WITHIN = 2_000;
 
-/** What is done to be noticed. */
-export interface Noticed {
-  rings(): void;
-  /** Shows that somebody is offered to whoever sits here, until that is over. */
-  shows(conversation: ConversationSummary): void;
-  hides(id: string): void;
-}
-
 /**
- * What whoever sits here is to notice of who waits, each once: who is offered to them, at once; who is new and is offered
- * to nobody, after a moment. What is offered to a colleague is theirs to notice.
+ * Rings for who waits, for each once: who is offered to them, at once; who is new and is offered
+ * to nobody, after a moment. For what is offered to a colleague it rings there.
  */
 export class Alerts {
   private readonly me: string;
-  private readonly noticed: Noticed;
+  private readonly ring: () => void;
   /** Who waits, as last heard; of those that are new, what rings in a moment. */
   private readonly waiting = new Map<string, ReturnType<typeof setTimeout> | undefined>();
   private readonly mine = new Set<string>();
 
-  constructor(me: string, noticed: Noticed) {
+  constructor(me: string, ring: () => void) {
     this.me = me;
-    this.noticed = noticed;
+    this.ring = ring;
   }
 
-  /** Who waited before this page was there is rung for no more, unless they are offered to whoever sits here. */
+  /** Who waited before this page was there is rung for when they are offered to whoever sits here, and not before. */
   begin(conversations: readonly ConversationSummary[]): void {
-    for (const conversation of conversations) {
-      this.waiting.set(conversation.id, undefined);
-      this.offer(conversation);
+    for (const { id, offered } of conversations) {
+      this.waiting.set(id, undefined);
+      if (offered?.member.id === this.me) this.mine.add(id);
     }
   }
 
@@ -42,27 +34,18 @@ export class Alerts {
       clearTimeout(this.waiting.get(id));
       if (holder === 'waiting') this.waiting.set(id, undefined);
       else this.waiting.delete(id);
-    } else if (!this.waiting.has(id))
-      this.waiting.set(
-        id,
-        setTimeout(() => this.noticed.rings(), OFFERED_WITHIN),
-      );
+    } else if (!this.waiting.has(id)) this.waiting.set(id, setTimeout(this.ring, OFFERED_WITHIN));
   }
 
   close(): void {
     for (const timer of this.waiting.values()) clearTimeout(timer);
-    for (const id of this.mine) this.noticed.hides(id);
   }
 
-  private offer(conversation: ConversationSummary): void {
-    const { id, offered } = conversation;
-    if (offered?.member.id !== this.me) {
-      if (this.mine.delete(id)) this.noticed.hides(id);
-      return;
+  private offer({ id, offered }: ConversationSummary): void {
+    if (offered?.member.id !== this.me) this.mine.delete(id);
+    else if (!this.mine.has(id)) {
+      this.mine.add(id);
+      this.ring();
     }
-    if (this.mine.has(id)) return;
-    this.mine.add(id);
-    this.noticed.rings();
-    this.noticed.shows(conversation);
   }
 }

@@ -1,7 +1,5 @@
 import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
 import { useEffect, useRef } from 'react';
-import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
@@ -10,41 +8,31 @@ import { Alerts } from './alerts.ts';
 import { chime } from './chime.ts';
 import { replyKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
+import { OfferedHere } from './offered-here.tsx';
 import { showChange, useConversations, useCounts } from './store.ts';
 import { WhoWaits } from './who-waits.tsx';
 
 /** While much happens, lists are read anew at most so often, in milliseconds. */
 const READ_AT_MOST_EVERY = 700;
 
-/** Follows who waits, wherever one is: in the page’s title, with a sound, and with a line of who is offered to oneself. */
+/** Follows who waits, wherever one is: in the page’s title, and with a sound. */
 function Attendant() {
   const { waiting } = useCounts();
   const { conversations } = useConversations('waiting');
   const { member } = useSignedIn();
-  const navigate = useNavigate();
   const alerts = useRef<Alerts>(undefined);
   const isKnown = conversations !== undefined;
   // biome-ignore lint/correctness/useExhaustiveDependencies: who waited when it began is what matters, not who does now
   useEffect(() => {
     if (!conversations) return;
-    const begun = new Alerts(member.id, {
-      rings: chime,
-      shows: ({ id, visitor, team, offered }) =>
-        toast(`${visitor} waits for ${team ?? 'somebody'}`, {
-          id: `offer ${id}`,
-          description: 'They are offered to you. Take it, or it goes to the next.',
-          duration: Math.max(1_000, Date.parse(offered!.until) - Date.now()),
-          action: { label: 'Look at it', onClick: () => void navigate(`/inbox/${id}`) },
-        }),
-      hides: id => void toast.dismiss(`offer ${id}`),
-    });
+    const begun = new Alerts(member.id, chime);
     begun.begin(conversations);
     alerts.current = begun;
     return () => {
       begun.close();
       alerts.current = undefined;
     };
-  }, [isKnown, member.id, navigate]);
+  }, [isKnown, member.id]);
   useEffect(() => {
     const bare = document.title.replace(/^\(\d+\) /, '') || 'Kineta';
     document.title = waiting > 0 ? `(${waiting}) ${bare}` : bare;
@@ -104,4 +92,6 @@ export const inbox: Area = {
   ),
   useBadge: () => useCounts().waiting,
   Attendant,
+  Beneath: () => <OfferedHere className="max-md:hidden" />,
+  Above: () => <OfferedHere className="md:hidden" />,
 };

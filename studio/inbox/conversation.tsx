@@ -16,6 +16,7 @@ import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { Beside } from './beside/beside.tsx';
 import { useConversation } from './conversation-store.ts';
+import { HandBack } from './hand-back.tsx';
 import { replyKeys } from './keys.ts';
 import { Offered } from './offer.tsx';
 import type { Writing } from './open-conversation.ts';
@@ -116,6 +117,7 @@ export function Conversation({ id }: { id: string }) {
   );
   const { open, act, takeBack } = useConversation.getState();
   const [details, setDetails] = useState(false);
+  const [handingBack, setHandingBack] = useState(false);
   useEffect(() => open(id), [id, open]);
   const lines = useMemo(() => logLines(entries), [entries]);
   const sending = outgoing.filter(message => message.conversation === id);
@@ -130,7 +132,7 @@ export function Conversation({ id }: { id: string }) {
   const mine = conversation.agent?.id === member.id;
   const others = conversation.holder === 'agent' && !mine;
   const params = { id };
-  const route = (name: 'take' | 'handBack' | 'done') => act(() => call(conversationRoutes[name], { params }));
+  const route = (name: 'take' | 'done') => act(() => call(conversationRoutes[name], { params }));
   return (
     <>
       <section
@@ -143,10 +145,11 @@ export function Conversation({ id }: { id: string }) {
           </Link>
           <h2 className="max-w-64 truncate font-script text-xl font-semibold">{conversation.visitor}</h2>
           {conversation.test ? <Pill tone="neutral">a test</Pill> : null}
-          {conversation.holder === 'waiting' ? (
+          {conversation.holder === 'waiting' && conversation.offered ? (
+            <Offered offered={conversation.offered} />
+          ) : conversation.holder === 'waiting' ? (
             <Pill tone="waits">waits for {conversation.team ?? 'somebody'}</Pill>
           ) : null}
-          <Offered offered={conversation.offered} />
           {conversation.holder === 'flow' ? <Pill tone="kineta">the flow leads</Pill> : null}
           {conversation.holder === 'agent' ? (
             <Pill tone="neutral">with {mine ? 'you' : conversation.agent?.name}</Pill>
@@ -172,7 +175,7 @@ export function Conversation({ id }: { id: string }) {
                       void act(() => call(conversationRoutes.passOn, { params, body: { member: other.id } })),
                   })),
                 ...(conversation.flow && conversation.holder !== 'flow'
-                  ? [{ label: 'Back to the flow', onSelect: () => void route('handBack') }]
+                  ? [{ label: 'Back to the flow', onSelect: () => setHandingBack(true) }]
                   : []),
               ]}
             >
@@ -209,6 +212,7 @@ export function Conversation({ id }: { id: string }) {
         <Composer key={id} id={id} withOther={others ? conversation.agent?.name : undefined} />
       </section>
       <Beside detail={detail} entries={entries} shown={details} />
+      {handingBack ? <HandBack detail={detail} onClose={() => setHandingBack(false)} /> : null}
     </>
   );
 }

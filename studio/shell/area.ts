@@ -46,6 +46,8 @@ export interface Area {
   Commands?: ComponentType;
   /** The keys of its places, for the sheet of all keys. */
   keys?: readonly KeyTable[];
+  /** What it shows in the frame beneath the ways to screens, where there is room on wide ones. */
+  Beneath?: ComponentType;
   /** What it shows above whichever screen is open. */
   Above?: ComponentType;
   /** What stands in the frame in place of a way to its screens. */

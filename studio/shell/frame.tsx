@@ -107,6 +107,9 @@ export function Frame() {
             All keys <span className="font-mono text-xs">{everywhereKeys.rows.sheet.keys.map(keyName).join(' ')}</span>
           </button>
         </div>
+        <div className="mt-3 min-h-0 max-md:hidden">
+          {mine.map(({ name, Beneath }) => (Beneath ? <Beneath key={name} /> : null))}
+        </div>
         <div className="mt-auto px-2.5 text-xs max-md:hidden">
           <p className="text-white">{workspace.name}</p>
           <OpenTeams />

@@ -1,4 +1,10 @@
-import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useId } from 'react';
+import {
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+  useId,
+} from 'react';
 import type { UseFormRegisterReturn } from 'react-hook-form';
 
 const box =
@@ -20,6 +26,36 @@ export function TextField({
       <input
         id={id}
         className={box}
+        aria-invalid={mistake ? true : undefined}
+        aria-describedby={mistake ? `${id}-mistake` : undefined}
+        {...rest}
+      />
+      {mistake ? (
+        <p id={`${id}-mistake`} role="alert" className="mt-1 text-brick">
+          {mistake}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** A labelled text of several lines, which grows with what is written. */
+export function TextArea({
+  label,
+  mistake,
+  className = '',
+  ...rest
+}: TextareaHTMLAttributes<HTMLTextAreaElement> & { label: string; mistake?: string | undefined }) {
+  const id = useId();
+  return (
+    <div className={className}>
+      <label htmlFor={id} className="mb-1 block text-ink-2">
+        {label}
+      </label>
+      <textarea
+        id={id}
+        rows={3}
+        className={`${box} max-h-48 [field-sizing:content]`}
         aria-invalid={mistake ? true : undefined}
         aria-describedby={mistake ? `${id}-mistake` : undefined}
         {...rest}

@@ -8,7 +8,7 @@ import { DayList, DayRow } from './day-list.tsx';
 import { Dialog } from './dialog.tsx';
 import { EmojiPicker } from './emoji-picker.tsx';
 import { Empty } from './empty.tsx';
-import { Choice, Select, SmallInput, TextField } from './field.tsx';
+import { Choice, Select, SmallInput, TextArea, TextField } from './field.tsx';
 import { Hint } from './hint.tsx';
 import { Keys } from './keys.tsx';
 import { LineText } from './line.tsx';
@@ -58,6 +58,10 @@ export default function Specimens() {
         <AddButton tone="plum" onClick={nothing}>
           One more to pick
         </AddButton>
+      </Specimen>
+      <Specimen of="TextArea">
+        <TextArea label="Empty" placeholder="what belongs here" />
+        <TextArea label="With a mistake" defaultValue="a word too many" mistake="It has at most 10 characters." />
       </Specimen>
       <Specimen of="TextField">
         <TextField label="Empty" placeholder="what belongs here" />

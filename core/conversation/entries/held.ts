@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { show } from '../../facts/fact.ts';
+import { KnownFact } from '../../facts/known.ts';
 import { entryKind } from './kind.ts';
 import { Who } from './who.ts';
 
@@ -45,10 +47,24 @@ export const letBy = entryKind({
 /** A member gave the conversation back to its flow. */
 export const handedBack = entryKind({
   kind: 'handed back',
-  schema: z.object({ kind: z.literal('handed back'), member: Who }),
+  schema: z.object({
+    kind: z.literal('handed back'),
+    member: Who,
+    /** The scene that it goes on with, when that is not where it was left. */
+    to: z.object({ id: z.string(), title: z.string() }).optional(),
+  }),
   happens: ({ member }) => ({ member: member.id }),
-  words: ({ member }) => `${member.name} gave the conversation back to the flow.`,
-  recorded: (_, { at }) => ({ did: 'handed back', at }),
+  words: ({ member, to }) => `${member.name} gave the conversation back to the flow${to ? `, at “${to.title}”` : ''}.`,
+  recorded: ({ to }, { at }) => ({ did: 'handed back', at, ...(to ? { to: to.id } : {}) }),
+});
+
+/** A member put right what was known. */
+export const corrected = entryKind({
+  kind: 'corrected',
+  schema: KnownFact.extend({ kind: z.literal('corrected'), member: Who }),
+  happens: ({ fact }) => ({ fact }),
+  words: ({ member, fact, type, value }, { locale }) =>
+    `${member.name} put right what is known: ${fact} is ${show(value, type, locale)}.`,
 });
 
 /** A member closed the conversation. */

@@ -3,7 +3,7 @@ import { type Act, actKindOf, actKinds } from '../../flow/acts/registry.ts';
 import type { RecordedLine } from '../../flow/replay/recorded.ts';
 import { answered } from './answered.ts';
 import { fellSilent } from './fell-silent.ts';
-import { done, handedBack, leftAlone, letBy, passedOn, released, taken } from './held.ts';
+import { corrected, done, handedBack, leftAlone, letBy, passedOn, released, taken } from './held.ts';
 import type { EntryKind, Position, Reader } from './kind.ts';
 import { newer } from './newer.ts';
 import { note } from './note.ts';
@@ -26,6 +26,7 @@ const others = [
   leftAlone,
   letBy,
   handedBack,
+  corrected,
   done,
   fellSilent,
   newer,

@@ -2,12 +2,9 @@ import { dequal } from 'dequal/lite';
 import { z } from 'zod';
 import { entryKind } from '../../conversation/entries/kind.ts';
 import { FactType, show, Value } from '../../facts/fact.ts';
+import { KnownFact } from '../../facts/known.ts';
 import { mustKind, valueWords } from '../runs/must.ts';
 import { actKind } from './kind.ts';
-
-/** A fact with its value, and the type that says how to show it. */
-export const KnownFact = z.object({ fact: z.string(), type: FactType, value: Value });
-export type KnownFact = z.infer<typeof KnownFact>;
 
 const schema = z.object({ act: z.literal('learn'), step: z.string(), fact: z.string(), type: FactType, value: Value });
 

@@ -39,6 +39,8 @@ export function journeyOf(lines: readonly RecordedLine[]): {
   let handsBack = 0;
   for (const line of lines) {
     if (line.did === 'handed back') {
+      // Where it goes on from there is what somebody chose, and not the flow.
+      if (line.to !== undefined) return { journey, answers, handsBack };
       led = true;
       handsBack++;
       continue;

@@ -26,7 +26,8 @@ export const RecordedLine = z.discriminatedUnion('did', [
   z.object({ did: z.literal('handed over'), team: z.string().nullable() }),
   /** It would have been handed over, in the team’s hours, but nobody of it was at their desk. */
   z.object({ did: z.literal('found nobody'), team: z.string() }),
-  z.object({ did: z.literal('handed back'), at: z.int() }),
+  /** `to` is the scene that somebody chose for it to go on with. */
+  z.object({ did: z.literal('handed back'), at: z.int(), to: z.string().optional() }),
   /** Another flow led from there. */
   z.object({ did: z.literal('went elsewhere') }),
   z.object({ did: z.literal('ended'), outcome: z.string().optional() }),

@@ -32,6 +32,7 @@ const steps: Migration['steps'] = [
     taken_in INT NULL,
     PRIMARY KEY (conversation_id, number),
     KEY turns_ended (workspace_id, team_id, ended_at),
+    KEY turns_of (workspace_id, member_id, began_at),
     KEY turns_old (began_at),
     FOREIGN KEY (conversation_id) REFERENCES conversations (id) ON DELETE CASCADE
   )`,

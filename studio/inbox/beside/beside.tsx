@@ -1,20 +1,10 @@
 import type { ConversationDetail, Entry } from '@kineta/contract';
-import { show } from '@kineta/core';
-import type { ReactNode } from 'react';
-import { useSignedIn } from '../../account/store.ts';
 import { shortTime } from '../../ui/time.ts';
+import { Known } from './known.tsx';
+import { Pair } from './pair.tsx';
 import { Part } from './part.tsx';
 import { ScoreReasons } from './score.tsx';
 import { Way } from './way.tsx';
-
-function Pair({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    <div className="grid grid-cols-[6rem_1fr] gap-2 py-0.5">
-      <dt className="text-ink-2">{name}</dt>
-      <dd className="min-w-0 break-words">{children}</dd>
-    </div>
-  );
-}
 
 /** What stands beside a conversation: where the visitor is, what is known, and the way they came. */
 export function Beside({
@@ -26,8 +16,7 @@ export function Beside({
   entries: readonly Entry[];
   shown: boolean;
 }) {
-  const { workspace } = useSignedIn();
-  const { conversation, facts, earlier, edition } = detail;
+  const { conversation, earlier, edition } = detail;
   return (
     <aside
       aria-label="What is known"
@@ -41,16 +30,7 @@ export function Beside({
           {conversation.flow ? <Pair name="Flow">{`${conversation.flow}, edition ${edition ?? '–'}`}</Pair> : null}
         </dl>
       </Part>
-      <Part title="Known">
-        {facts.length === 0 ? <p className="text-ink-2">Nothing yet.</p> : null}
-        <dl>
-          {facts.map(({ fact, type, value }) => (
-            <Pair key={fact} name={fact}>
-              {show(value, type, workspace)}
-            </Pair>
-          ))}
-        </dl>
-      </Part>
+      <Known detail={detail} />
       <ScoreReasons entries={entries} />
       <Way entries={entries} />
     </aside>

@@ -4,6 +4,7 @@ import { answered } from './answered.tsx';
 import { asked } from './asked.tsx';
 import { called } from './called.tsx';
 import { charted } from './charted.tsx';
+import { corrected } from './corrected.ts';
 import { emailed } from './emailed.tsx';
 import { entered } from './entered.tsx';
 import { learnt } from './learnt.tsx';
@@ -13,7 +14,20 @@ import { said } from './said.tsx';
 import { showed } from './showed.tsx';
 
 /** The kinds of entries that are set otherwise than as the sentence that the core has for them. */
-const views = [entered, said, showed, asked, charted, replied, answered, note, learnt, emailed, called] as const;
+const views = [
+  entered,
+  said,
+  showed,
+  asked,
+  charted,
+  replied,
+  answered,
+  note,
+  learnt,
+  corrected,
+  emailed,
+  called,
+] as const;
 
 const byKind = new Map<string, unknown>(views.map(view => [view.kind, view]));
 
