@@ -138,7 +138,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (isWith(holding, to.member.id)) return still(holding);
       return {
         ...still({ ...withMe, agent: to.member.id }),
-        entries: [{ kind: passedOn.kind, member, to: to.member.name }],
+        entries: [{ kind: passedOn.kind, member, to: to.member.name, toMember: to.member.id }],
       };
     }
     case 'hand back':

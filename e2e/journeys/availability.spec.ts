@@ -22,7 +22,7 @@ test('members say whether they take chats and how many; visitors are told what i
     // One is back, and takes one chat at a time.
     await takes(tom).click();
     await expect(takes(tom)).toHaveText('You take chats');
-    await tom.getByRole('link', { name: 'Tom' }).click();
+    await tom.getByRole('link', { name: 'Tom Ashdown', exact: true }).click();
     const most = tom.getByLabel('You take at most so many at once');
     await most.fill('0');
     await tom.getByRole('button', { name: 'Save the number' }).click();

@@ -86,7 +86,7 @@ test('who is signed out elsewhere is told so there at once, and goes on after si
   const here = await studio(browser, stack, people.tom);
   const there = await studio(browser, stack, people.tom, { storageState: undefined });
   await expect(there.getByText('Reconnecting', { exact: false })).toBeHidden();
-  await here.getByRole('link', { name: 'Tom' }).click();
+  await here.getByRole('link', { name: 'Tom Ashdown', exact: true }).click();
   await here.getByRole('button', { name: 'Sign out everywhere else' }).click();
   // Nothing is done there: it is the page that has heard of it.
   const again = there.getByRole('dialog', { name: 'Please sign in again' });

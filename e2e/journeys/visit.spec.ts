@@ -220,6 +220,7 @@ test('offline for a minute while writing: what was written is kept, in order, an
   browser,
   stack,
 }) => {
+  const priya = await studio(browser, stack, people.priya);
   const page = await newWindow(browser, still);
   await page.clock.install();
   let offline = false;
@@ -252,7 +253,6 @@ test('offline for a minute while writing: what was written is kept, in order, an
   offline = false;
   await page.clock.runFor(5_000);
   await expect(chat.getByText('Waiting for somebody from Sales.')).toBeVisible();
-  const priya = await studio(browser, stack, people.priya);
   await priya
     .getByRole('list', { name: 'Waiting' })
     .getByRole('link', { name: /^Barnaby/ })
@@ -262,6 +262,7 @@ test('offline for a minute while writing: what was written is kept, in order, an
 });
 
 test('a file is dropped on the chat, or pasted into it', async ({ browser, stack }) => {
+  await studio(browser, stack, people.tom);
   const hanne = await studio(browser, stack, people.lead);
   await meetStarter(hanne, 'Ask how it went');
   const { chat, page, pick, say } = await visit(browser, stack);

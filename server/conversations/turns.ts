@@ -4,7 +4,8 @@ import { z } from 'zod';
 import type { House } from '../house/house.ts';
 import type { Listener } from '../stream/listener.ts';
 
-const Did = z.object({ member: z.union([z.string(), z.object({ id: z.string() })]) });
+/** Whose the conversation is after it: a member’s, by their identity, or nobody’s. */
+const Held = z.object({ has: z.string().nullable() });
 
 /** How far back it is looked for how long people have conversations: the last so many. */
 const LOOKED_BACK = 50;
@@ -18,10 +19,12 @@ export function turnsListener({ database }: House): Listener {
     name: 'turns',
     kinds: ['taken', 'passed on', 'released', 'left alone', 'handed back', 'done'],
     async hear(events, transaction) {
-      for (const { kind, workspaceId: workspace, conversationId: conversation, number, at, said } of events) {
+      for (const { workspaceId: workspace, conversationId: conversation, number, at, said } of events) {
         if (conversation === null || number === null) continue;
-        const { member: who } = Did.parse(said);
-        const member = typeof who === 'string' ? who : who.id;
+        const held = Held.safeParse(said);
+        // In a stream from before this was told, nothing is to be heard of it.
+        if (!held.success) continue;
+        const { has: member } = held.data;
         const replacements = { workspace, conversation, number, at, member };
         // Raw, all of it: each is one statement that reads what it writes, and changes nothing when it is heard again.
         await database.query(
@@ -29,7 +32,7 @@ export function turnsListener({ database }: House): Listener {
            WHERE conversation_id = :conversation AND workspace_id = :workspace AND number < :number AND ended_at IS NULL`,
           { replacements, type: QueryTypes.UPDATE, transaction },
         );
-        if (kind === 'taken')
+        if (member !== null)
           await database.query(
             `INSERT IGNORE INTO turns (conversation_id, number, workspace_id, team_id, member_id, began_at, taken_in)
              SELECT c.id, :number, c.workspace_id, c.team_id, :member, :at,
@@ -37,13 +40,6 @@ export function turnsListener({ database }: House): Listener {
                   TIMESTAMPDIFF(MICROSECOND, o.offered_at, :at) DIV 1000, NULL)
              FROM conversations c LEFT JOIN offers o ON o.conversation_id = c.id
              WHERE c.id = :conversation AND c.workspace_id = :workspace`,
-            { replacements, type: QueryTypes.INSERT, transaction },
-          );
-        else if (kind === 'passed on')
-          await database.query(
-            `INSERT IGNORE INTO turns (conversation_id, number, workspace_id, team_id, member_id, began_at)
-             SELECT id, :number, workspace_id, team_id, agent_id, :at FROM conversations
-             WHERE id = :conversation AND workspace_id = :workspace AND holder = 'agent' AND agent_id <> :member`,
             { replacements, type: QueryTypes.INSERT, transaction },
           );
         await database.query(

@@ -6,7 +6,7 @@ import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
 import { Alerts } from './alerts.ts';
 import { chime } from './chime.ts';
-import { replyKeys } from './keys.ts';
+import { correctionKeys, replyKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
 import { OfferedHere } from './offered-here.tsx';
 import { showChange, useConversations, useCounts } from './store.ts';
@@ -66,7 +66,7 @@ export const inbox: Area = {
   name: 'Inbox',
   path: '/inbox',
   screens: [{ path: '/inbox/:id?', load: () => import('./inbox.tsx') }],
-  keys: [replyKeys],
+  keys: [replyKeys, correctionKeys],
   todo: {
     'a conversation': (_, done) => ({
       title: 'A conversation',

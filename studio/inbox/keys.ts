@@ -1,5 +1,9 @@
 import { keyTable } from '../ui/key-table.ts';
 
+export const correctionKeys = keyTable('While a fact is put right', {
+  leave: { keys: ['Escape'], does: 'Leave it as it is' },
+});
+
 export const replyKeys = keyTable('In the inbox', {
   send: { keys: ['Enter'], does: 'Send' },
   // The box itself begins the line.

@@ -9,15 +9,21 @@ export const taken = entryKind({
   kind: 'taken',
   schema: z.object({ kind: z.literal('taken'), member: Who }),
   visitorSees: true,
-  happens: ({ member }) => ({ member: member.id }),
+  happens: ({ member }) => ({ member: member.id, has: member.id }),
   words: ({ member }) => `${member.name} took the conversation.`,
 });
 
 /** A member passed the conversation on, to a team or to somebody. */
 export const passedOn = entryKind({
   kind: 'passed on',
-  schema: z.object({ kind: z.literal('passed on'), member: Who, to: z.string() }),
-  happens: ({ member }) => ({ member: member.id }),
+  schema: z.object({
+    kind: z.literal('passed on'),
+    member: Who,
+    to: z.string(),
+    /** Who has it then, when it was passed on to somebody. */
+    toMember: z.string().optional(),
+  }),
+  happens: ({ member, toMember }) => ({ member: member.id, has: toMember ?? null }),
   words: ({ member, to }) => `${member.name} passed the conversation on to ${to}.`,
 });
 
@@ -25,7 +31,7 @@ export const passedOn = entryKind({
 export const released = entryKind({
   kind: 'released',
   schema: z.object({ kind: z.literal('released'), member: Who }),
-  happens: ({ member }) => ({ member: member.id }),
+  happens: ({ member }) => ({ member: member.id, has: null }),
   words: ({ member }) => `${member.name} is no longer on the team; the conversation waits for somebody else.`,
 });
 
@@ -33,7 +39,7 @@ export const released = entryKind({
 export const leftAlone = entryKind({
   kind: 'left alone',
   schema: z.object({ kind: z.literal('left alone'), member: Who }),
-  happens: ({ member }) => ({ member: member.id }),
+  happens: ({ member }) => ({ member: member.id, has: null }),
   words: ({ member }) => `${member.name} is not here any more; the conversation waits for somebody else.`,
 });
 
@@ -53,7 +59,7 @@ export const handedBack = entryKind({
     /** The scene that it goes on with, when that is not where it was left. */
     to: z.object({ id: z.string(), title: z.string() }).optional(),
   }),
-  happens: ({ member }) => ({ member: member.id }),
+  happens: ({ member }) => ({ member: member.id, has: null }),
   words: ({ member, to }) => `${member.name} gave the conversation back to the flow${to ? `, at “${to.title}”` : ''}.`,
   recorded: ({ to }, { at }) => ({ did: 'handed back', at, ...(to ? { to: to.id } : {}) }),
 });
@@ -77,7 +83,7 @@ export const done = entryKind({
     waiting: z.literal(true).optional(),
   }),
   visitorSees: true,
-  happens: ({ member, waiting }) => ({ member: member.id, ...(waiting ? { waiting } : {}) }),
+  happens: ({ member, waiting }) => ({ member: member.id, has: null, ...(waiting ? { waiting } : {}) }),
   words: ({ member, waiting }) =>
     `${member.name} closed the conversation${waiting ? ' while the visitor waited for a person' : ''}.`,
 });

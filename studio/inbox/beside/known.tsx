@@ -8,6 +8,7 @@ import { useSentForm } from '../../shell/sent-form.ts';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
+import { correctionKeys } from '../keys.ts';
 import { Pair } from './pair.tsx';
 import { Part } from './part.tsx';
 
@@ -24,7 +25,7 @@ function Writing({ id, fact, text, onClose }: { id: string; fact: string; text: 
       noValidate
       className="py-1"
       onKeyDown={event => {
-        if (event.key === 'Escape') onClose();
+        if (correctionKeys.pressed(event) === 'leave') onClose();
       }}
     >
       <SmallInput name={`What ${fact} is`} field={form.register('text')} autoFocus className="w-full" />
