@@ -30,6 +30,7 @@ export {
   type Held,
   Holder,
   type Holding,
+  hearsTimers,
   isLed,
   leftTheirDesk,
   leftTheTeam,

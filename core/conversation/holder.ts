@@ -68,6 +68,10 @@ export function isLed({ holder, hasFlow, away }: Holding): boolean {
   return hasFlow && (holder === 'flow' || (holder === 'done' && !away));
 }
 
+/** Whether a flow is told that a timer is due: while it leads, and while nobody has come whom it fetched. */
+export const hearsTimers = (holding: Holding): boolean =>
+  isLed(holding) || (holding.holder === 'waiting' && holding.hasFlow && holding.away);
+
 /**
  * The visitor writes. A flow that leads is told; what people have stays with them; what they closed, and what no flow
  * could lead, waits for somebody.

@@ -159,6 +159,49 @@ describe('playing a flow', () => {
       expect(perform(flow, [opened], { ...tuesday, staffed }).session.state).toBe('handed over');
   });
 
+  describe('when nobody comes', () => {
+    const tooLong = { after: { amount: 3, unit: 'minutes' as const }, line: line('It takes long.'), to: 'mail' };
+    const over: Step = { id: 'over', kind: 'hand over', team: 'Sales', waiting: [], closed: { line: line('No.') } };
+    const ask: Step = {
+      id: 'ask',
+      kind: 'ask',
+      line: line('Your email?'),
+      answer: { type: 'email' },
+      fact: 'e',
+      tries: 2,
+    };
+    const flow = flowOf({ welcome: [{ ...over, tooLong, member: 'Priya' }, end], mail: [ask, { ...end, id: 'em' }] }, [
+      { name: 'e', type: 'email', scope: 'conversation' },
+    ]);
+
+    test('for as long as the lead says, it is said once, and the flow leads again', () => {
+      const { acts, session } = perform(flow, [opened]);
+      expect(acts.find(act => act.act === 'set timer')).toMatchObject({ after: 180_000, ticket: 1 });
+      expect(session).toMatchObject({ state: 'handed over', meantFor: 'Priya' });
+      const late = perform(flow, [opened, { event: 'timer', ticket: 1 }]);
+      expect(late.last.map(act => act.act)).toEqual(['direction', 'say', 'enter', 'ask']);
+      expect(said(late.last)).toEqual(['It takes long.', 'Your email?']);
+      expect(late.session).toMatchObject({ state: 'asking', at: 'ask' });
+      expect(late.session.meantFor).toBeUndefined();
+      expect(perform(flow, [opened, { event: 'timer', ticket: 1 }, { event: 'timer', ticket: 1 }]).last).toEqual([]);
+    });
+
+    test('a timer that is not meant, or a step that says nothing of it, lets them wait', () => {
+      expect(perform(flow, [opened, { event: 'timer', ticket: 2 }]).last).toEqual([]);
+      const patient = flowOf({ welcome: [over, end] });
+      expect(perform(patient, [opened]).acts.map(act => act.act)).not.toContain('set timer');
+      const { last, session } = perform(patient, [opened, { event: 'timer', ticket: 0 }]);
+      expect(last).toEqual([]);
+      expect(session.state).toBe('handed over');
+    });
+
+    test('people who give it back at a scene are followed there, and to a step in its middle nobody is sent', () => {
+      expect(said(perform(flow, [opened, { event: 'handed back', to: 'mail' }]).last)).toEqual(['Your email?']);
+      expect(perform(flow, [opened, { event: 'handed back', to: 'em' }]).session.state).toBe('ended');
+      expect(perform(flow, [opened, { event: 'handed back', to: 'gone' }]).last.map(act => act.act)).toEqual(['end']);
+    });
+  });
+
   test('what is written after the end begins anew', () => {
     const flow = flowOf({ welcome: [{ id: 'hi', kind: 'say', line: line('Hi.') }, end] });
     expect(said(perform(flow, [opened, typed('one more thing')]).acts)).toEqual(['Hi.', 'Hi.']);

@@ -44,6 +44,7 @@ class Performance implements Wishing {
   leads: Session['leads'];
   led: Session['led'];
   resumes: Session['resumes'];
+  meantFor: Session['meantFor'];
   private readonly program: Program;
   private copied = false;
   private readonly apart: boolean;
@@ -174,6 +175,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'timer': {
       if (event.ticket !== session.ticket || waiting === undefined) return undefined;
       if (session.state === 'pausing') return player?.timer?.(run) ?? waiting + 1;
+      if (session.state === 'handed over') return waitedLong(player, run);
       const reminding = session.state === 'asking' && run.reminder ? program.placeOf.get(run.reminder.step) : undefined;
       return reminding === undefined ? undefined : program.playerAt(reminding).timer?.(run);
     }
@@ -206,6 +208,12 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       return session.state === 'pausing' || session.state === 'awaiting' ? (waiting ?? -1) + 1 : undefined;
     }
   }
+}
+
+/** Nobody came; a step that says nothing of it lets them wait. */
+function waitedLong(player: Player | undefined, run: Run): Next | undefined {
+  const next = player?.waitedLong?.(run);
+  return next === WAIT ? undefined : next;
 }
 
 const wishOf = ({ text }: Reply, { world }: Run): Wanted | undefined =>
@@ -349,6 +357,7 @@ function rest(program: Program, next: Next, at: Id | undefined, run: Performance
   if (led && state !== 'handed over') session.led = led;
   if (wanted !== undefined && state !== 'handed over') session.wanted = wanted;
   if (resumes !== undefined && state === 'handed over') session.resumes = resumes;
+  if (run.meantFor !== undefined && state === 'handed over') session.meantFor = run.meantFor;
   if (state === 'asking') {
     if (tries > 0) session.tries = tries;
     if (doubt) session.doubt = doubt;

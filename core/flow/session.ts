@@ -35,6 +35,8 @@ export const Session = z.object({
   led: z.literal(true).optional(),
   /** Of people who were fetched after a question: where it goes on, a scene or step or behind the one that waits. */
   resumes: z.string().optional(),
+  /** Of people who are fetched: the member who is to have the conversation first, if they can. */
+  meantFor: z.string().optional(),
   /** How the last call of a service went. */
   lastCall: z.enum(['worked', 'failed']).optional(),
   /** What is asked before the chat: how, how often it was sent in vain (absent until it is asked), and the message kept. */

@@ -86,6 +86,7 @@ export const en = {
     'form not filled in': () => 'The card was not filled in.',
     'no card picked': () => 'None of the cards was picked.',
     'team closed': ({ team, until }: Direction) => `${team} is closed${until === undefined ? '' : ` until ${until}`}.`,
+    'nobody came': ({ after }: Direction) => `Nobody had come for ${after}.`,
     'nobody of the team': ({ team }: Direction) => `Nobody of ${team} was there.`,
     'service failed': ({ why }: Direction) => `The service failed: ${why}`,
     'service answer incomplete': ({ missing }: Direction) =>

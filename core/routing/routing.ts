@@ -53,6 +53,13 @@ export function inLine(a: Pick<WaitingVisitor, 'since' | 'id'>, b: Pick<WaitingV
   return a.since - b.since || a.id.length - b.id.length || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 }
 
+/** The line in order; as it is, where it is: whoever reads it from a database has it in order already. */
+function inOrder(waiting: readonly WaitingVisitor[]): readonly WaitingVisitor[] {
+  for (let at = 1; at < waiting.length; at++)
+    if (inLine(waiting[at - 1]!, waiting[at]!) > 0) return waiting.toSorted(inLine);
+  return waiting;
+}
+
 /** Whether somebody may be offered a conversation that they may have let go by before. */
 function mayBeOffered({ letBy }: WaitingVisitor, member: string, now: number): boolean {
   let times = 0;
@@ -115,7 +122,7 @@ class Free {
 export function offersFor(waiting: readonly WaitingVisitor[], answerers: readonly Answerer[], now: number): Offer[] {
   const free = new Free(answerers);
   const offers: Offer[] = [];
-  for (const visitor of [...waiting].sort(inLine)) {
+  for (const visitor of inOrder(waiting)) {
     if (free.isEmpty) break;
     let best: Answerer | undefined;
     for (const who of free.of(visitor.team)) {

@@ -10,6 +10,7 @@ import {
   type Flow,
   fits,
   freshSession,
+  hearsTimers,
   isLed,
   type Played,
   play,
@@ -62,7 +63,9 @@ export class Host {
     const directory = await this.house.ports.directories.of(place.workspace);
     return append(this.house.database, place, async (row, transaction) => {
       await also?.(transaction);
-      if (isLed(holdingOf(row))) return this.perform(row, event, directory, new Date(), transaction);
+      const holding = holdingOf(row);
+      if (event.event === 'timer' ? hearsTimers(holding) : isLed(holding))
+        return this.perform(row, event, directory, new Date(), transaction);
       if (event.event !== 'told' || event.outcome !== 'failed' || event.about === undefined) return { entries: [] };
       const says = { code: 'email undelivered', to: event.about, why: event.why };
       return { entries: [{ kind: 'direction', says }] };

@@ -248,6 +248,39 @@ describe('nobody at their desk', () => {
     visitor.close();
   });
 
+  test('for long is said as the lead wants it said, unless somebody has come', async () => {
+    const [first] = fetches.scenes;
+    const [over] = first!.steps as [Extract<Flow['scenes'][0]['steps'][0], { kind: 'hand over' }>];
+    const tooLong = { after: { amount: 2, unit: 'seconds' as const }, line: [[{ text: 'It takes long.' }]] };
+    const impatient: Flow = {
+      ...fetches,
+      scenes: [{ ...first!, steps: [{ ...over, tooLong, member: 'Agent of Long' }, ...first!.steps.slice(1)] }],
+    };
+    const { workspace: own, lead: leads } = await publishing(server, 'Long', impatient);
+    const boarding = await boardingPass(server, own.siteKey);
+    const [left, held] = [
+      await new VisitorPage(server, boarding).open(),
+      await new VisitorPage(server, boarding).open(),
+    ];
+    // Whom the flow names is asked first, whoever has less.
+    const list = async () =>
+      (await leads.call(conversationRoutes.list, { query: { list: 'waiting' } })).reply.conversations;
+    await vi.waitFor(async () => {
+      const one = (await list()).find(({ id }) => id === left.welcome.conversation);
+      expect(one?.offered?.member.name).toBe('Agent of Long');
+    }, 5_000);
+    await leads.call(conversationRoutes.take, { params: { id: held.welcome.conversation } });
+    await vi.waitFor(() => expect(left.said).toEqual(['One moment.', 'It takes long.']), 8_000);
+    expect((await list()).map(({ id }) => id)).toEqual([]);
+    const timers = await server.database.query('SELECT * FROM timers WHERE conversation_id = :id', {
+      replacements: { id: held.welcome.conversation },
+      type: QueryTypes.SELECT,
+    });
+    expect(timers).toEqual([]);
+    expect(held.said).toEqual(['One moment.']);
+    for (const page of [left, held]) page.close();
+  });
+
   test('who has no room is waited for', async () => {
     await takes(lead, { most: 1 });
     await takes(agent, { away: true });

@@ -26,6 +26,8 @@ interface Waiting {
   letBy: LetBy[] | null;
   /** Who spoke with this visitor last. */
   spoke: string | null;
+  /** Whom the flow fetches them to first, by name. */
+  meantFor: string | null;
 }
 
 /** An offer that has come to its end without being taken up. */
@@ -96,7 +98,7 @@ const baseOf = (tag: string): string => tag.split('-')[0]!.toLowerCase();
 function lineOf({ database }: House, workspace: string, transaction: Transaction): Promise<Waiting[]> {
   return database.query<Waiting>(
     `SELECT c.id, c.waiting_since AS since, c.team_id AS team, JSON_VALUE(c.visit, '$.language') AS language,
-       o.member_id AS member, o.offered_at AS offeredAt, o.until, o.let_by AS letBy,
+       JSON_VALUE(c.session, '$.meantFor') AS meantFor, o.member_id AS member, o.offered_at AS offeredAt, o.until, o.let_by AS letBy,
        (SELECT t.member_id FROM turns t JOIN conversations b ON b.id = t.conversation_id
         WHERE b.visitor_id = c.visitor_id ORDER BY t.began_at DESC LIMIT 1) AS spoke
      FROM conversations c LEFT JOIN offers o ON o.conversation_id = c.id AND o.since = c.waiting_since
@@ -126,10 +128,11 @@ async function route(house: House, workspace: string): Promise<{ changed: string
     const here = new Set(
       [...directory.members.values()].filter(({ availability }) => isAtDesk(availability)).map(({ id }) => id),
     );
+    const byName = new Map([...directory.members.values()].map(({ id, name }) => [name, id]));
     const lapsed: Lapsed[] = [];
     const ended = new Map<string, LetBy[]>();
     const open: WaitingVisitor[] = [];
-    for (const { id, since, team, language, member, offeredAt, until, letBy, spoke } of line) {
+    for (const { id, since, team, language, member, offeredAt, until, letBy, spoke, meantFor } of line) {
       const isOn = member !== null && until !== null && until.getTime() > now;
       if (isOn && here.has(member)) continue;
       const past = letBy ?? [];
@@ -148,7 +151,7 @@ async function route(house: House, workspace: string): Promise<{ changed: string
         id,
         since: since.getTime(),
         team,
-        prefers: spoke === null ? [] : [spoke],
+        prefers: [byName.get(meantFor ?? ''), spoke ?? undefined].filter(id => id !== undefined),
         language: language === null ? null : baseOf(language),
         letBy: past,
       });

@@ -30,9 +30,10 @@ interface Version {
 /** How far ahead a publish may be set, in milliseconds. */
 const FURTHEST = 366 * 86_400_000;
 
-function workplaceOf({ teams, workspace, published }: Directory): Workplace {
+function workplaceOf({ teams, members, workspace, published }: Directory): Workplace {
   return {
     teams: [...teams.values()].map(team => team.name),
+    members: [...members.values()].filter(({ resting }) => !resting).map(member => member.name),
     facts: workspace.business.map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
     flows: published,
   };

@@ -5,14 +5,15 @@ import { useDraft } from './draft/draft.ts';
 
 /** What the checks and sentences of a flow may know of the workspace. */
 export function useWorkplace(): Required<Workplace> {
-  const { teams, business, published } = useSignedIn();
+  const { teams, members, business, published } = useSignedIn();
   return useMemo(
     () => ({
       teams: teams.map(team => team.name),
+      members: members.map(member => member.name),
       flows: published,
       facts: business.map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
     }),
-    [teams, business, published],
+    [teams, members, business, published],
   );
 }
 

@@ -28,6 +28,8 @@ import { overworked } from './work.ts';
 /** What the checks may know of the workspace. What is not known is not checked. */
 export interface Workplace {
   teams?: readonly string[];
+  /** The names of its members. */
+  members?: readonly string[];
   /** The names of the flows that another can go on with. */
   flows?: readonly string[];
   /** The facts about the business that the workspace has. */
@@ -70,6 +72,7 @@ export function surroundings(flow: Flow, workplace: Workplace = anyWorkplace): S
     sceneTitle: id => titles.get(id) ?? 'a scene that is not there',
     facts: factsOf(flow, workplace),
     teams: workplace.teams,
+    members: workplace.members,
     flows: workplace.flows,
     draws(id) {
       steps ??= new Map(flow.scenes.flatMap(scene => scene.steps.map(step => [step.id, step] as const)));

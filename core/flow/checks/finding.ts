@@ -40,6 +40,7 @@ export const mends = {
   'wrong type': 'Choose a fact or a value of the right type.',
   'claimed twice': 'Let only one fact be it.',
   'no such team': 'Choose one of the teams, or add the team.',
+  'no such member': 'Choose one of the members, or nobody in particular.',
   'no such flow': 'Choose a flow that is published.',
   'unchanged choice': 'Say what the choice is.',
   'no description': 'Say in a few words what the picture shows, for those who do not see it.',

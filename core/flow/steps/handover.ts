@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { plain } from '../../facts/words.ts';
+import { Duration, durationWords, milliseconds } from '../../hours/duration.ts';
 import { momentWords } from '../../hours/moment.ts';
 import { opening } from '../../hours/opening.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineReads } from '../line.ts';
-import { HANDED_OVER, type StepFinding, type StepKind, wayWords } from './kind.ts';
+import { HANDED_OVER, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
 
 export const HandOver = z.strictObject({
@@ -16,6 +17,10 @@ export const HandOver = z.strictObject({
   waiting: Line,
   /** What is said when the team is closed or nobody of it is there, and where the flow goes on. */
   closed: z.strictObject({ line: Line, to: Id.optional() }),
+  /** Who of the team has them first, if they can, by name; the team stands in. */
+  member: z.string().min(1).max(100).optional(),
+  /** What is said when nobody has come for so long, and where the flow goes on: they wait no more then. */
+  tooLong: z.strictObject({ after: Duration, line: Line, to: Id.optional() }).optional(),
 });
 export type HandOver = z.infer<typeof HandOver>;
 
@@ -33,23 +38,39 @@ export const handOver: StepKind<HandOver> = {
   }),
   words: (step, around) => [
     plain('Hand over to '),
+    ...(step.member === undefined ? [] : [plain(`${step.member}, else to `)]),
     { team: step.team },
     ...(isEmptyLine(step.waiting) ? [] : [plain(', saying '), ...quoted(step.waiting)]),
     plain('; when nobody is there, say '),
     ...quoted(step.closed.line),
     plain(' and '),
     ...wayWords(step.closed.to, around),
+    ...(step.tooLong
+      ? [
+          plain(`; when nobody has come for ${durationWords(step.tooLong.after)}, say `),
+          ...quoted(step.tooLong.line),
+          plain(' and '),
+          ...wayWords(step.tooLong.to, around),
+        ]
+      : []),
   ],
   exits: step => [
     { label: 'when handed back', part: 'back' },
     { scene: step.closed.to, label: 'when nobody is there', part: 'closed' },
+    ...(step.tooLong
+      ? [{ scene: step.tooLong.to, label: 'when nobody comes', part: 'tooLong', later: true as const }]
+      : []),
   ],
   ending: step => `To ${step.team}`,
   // A closed team lets the play run on, so for the checks this step does not stop it.
   waits: () => false,
   teams: ({ team }) => [team],
   turnsAway: ({ team, closed }) => ({ part: 'closed', who: team, ...closed }),
-  reads: step => [...lineReads(step.waiting), ...lineReads(step.closed.line)],
+  reads: step => [
+    ...lineReads(step.waiting),
+    ...lineReads(step.closed.line),
+    ...(step.tooLong ? lineReads(step.tooLong.line) : []),
+  ],
   sets: () => [],
   check(step, around) {
     const findings: StepFinding[] = [];
@@ -67,6 +88,21 @@ export const handOver: StepKind<HandOver> = {
         sentence: `There is no team called “${step.team}”.`,
         part: 'team',
       });
+    if (step.tooLong && isEmptyLine(step.tooLong.line))
+      findings.push({
+        code: 'empty line',
+        level: 'problem',
+        sentence: `Nothing is said when nobody of ${step.team} has come for ${durationWords(step.tooLong.after)}.`,
+        part: 'tooLong',
+      });
+    if (step.tooLong) findings.push(...lineFindings(step.tooLong.line, around, 'tooLong'));
+    if (step.member !== undefined && around.members && !around.members.includes(step.member))
+      findings.push({
+        code: 'no such member',
+        level: 'advice',
+        sentence: `There is no ${step.member} here; whoever is in ${step.team} has them.`,
+        part: 'member',
+      });
     findings.push(
       ...lineFindings(step.waiting, around, 'waiting'),
       ...lineFindings(step.closed.line, around, 'closed'),
@@ -77,6 +113,9 @@ export const handOver: StepKind<HandOver> = {
     const speakWaiting = isEmptyLine(step.waiting) ? undefined : stage.speak(step.waiting);
     const speakClosed = stage.speak(step.closed.line);
     const closed = stage.way(step.closed.to);
+    const { tooLong } = step;
+    const speakTooLong = tooLong && stage.speak(tooLong.line);
+    const goOn = stage.way(tooLong?.to);
     return {
       enter(run) {
         const { now, locale } = run.world;
@@ -100,6 +139,8 @@ export const handOver: StepKind<HandOver> = {
           return closed;
         }
         if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
+        if (tooLong) run.setTimer(step.id, milliseconds(tooLong.after));
+        run.meantFor = step.member;
         run.acts.push({
           act: 'hand over',
           step: step.id,
@@ -107,6 +148,12 @@ export const handOver: StepKind<HandOver> = {
           reason: { code: 'flow fetched somebody' },
         });
         return HANDED_OVER;
+      },
+      waitedLong(run) {
+        if (!tooLong || !speakTooLong) return WAIT;
+        run.tell(step.id, { code: 'nobody came', after: durationWords(tooLong.after) });
+        run.acts.push({ act: 'say', step: step.id, line: speakTooLong(run) });
+        return goOn;
       },
     };
   },

@@ -38,6 +38,8 @@ export interface Run {
   reminder: Session['reminder'];
   /** The step that says where who wants a person is led. */
   leads: Session['leads'];
+  /** Whom of the team people are fetched to first. */
+  meantFor: Session['meantFor'];
   /** Fingerprints of what was mailed, by step. */
   mailed: Readonly<Record<Id, number>>;
   /** Steps to come back to, the innermost last. */
@@ -78,6 +80,8 @@ export interface Player {
   timer?(run: Run): Next;
   /** For a reminder: after how many milliseconds of silence it reminds of a question, if it still does. */
   due?(run: Run): number | undefined;
+  /** For a step that hands over: nobody has come in its time; where the flow goes on, or WAIT to let them wait. */
+  waitedLong?(run: Run): Next;
   /** What the step ordered and waited for has come, or has failed. */
   told?(run: Run, told: Told): Next;
   /** News of something that the step ordered and went on from; the conversation waits where it waits. */
@@ -116,6 +120,8 @@ export interface Surroundings {
   readonly facts: readonly Fact[];
   /** The teams of the workspace, when they are known. */
   readonly teams: readonly string[] | undefined;
+  /** The names of the members, when they are known. */
+  readonly members: readonly string[] | undefined;
   /** The names of the other flows of the workspace, when they are known. */
   readonly flows: readonly string[] | undefined;
   /** Whether a step draws a chart. */

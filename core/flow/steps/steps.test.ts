@@ -14,6 +14,7 @@ const around: Surroundings = {
   sceneTitle: id => ({ home: 'About your home', touch: 'Keep in touch' })[id] ?? 'a scene that is not there',
   facts,
   teams: ['Sales'],
+  members: ['Priya Marlow'],
   flows: ['Aftercare'],
   draws: () => false,
 };
@@ -74,6 +75,18 @@ describe('sentences', () => {
         closed: { line: line('Closed.'), to: 'touch' },
       },
       'Hand over to Sales, saying “One moment.”; when nobody is there, say “Closed.” and go to Keep in touch',
+    ],
+    [
+      {
+        id: 'x',
+        kind: 'hand over',
+        team: 'Sales',
+        member: 'Priya Marlow',
+        waiting: [],
+        closed: { line: line('Closed.') },
+        tooLong: { after: { amount: 3, unit: 'minutes' }, line: line('Sorry.'), to: 'touch' },
+      },
+      'Hand over to Priya Marlow, else to Sales; when nobody is there, say “Closed.” and carry on; when nobody has come for 3 minutes, say “Sorry.” and go to Keep in touch',
     ],
     [{ id: 'x', kind: 'go', to: 'home' }, 'Go to About your home'],
     [{ id: 'x', kind: 'go', to: 'gone' }, 'Go to a scene that is not there'],

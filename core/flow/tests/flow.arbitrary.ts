@@ -149,13 +149,30 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
     {
       weight: 1,
       arbitrary: fc
-        .record({ team: fc.constantFrom('Sales', 'Accounts'), waiting: line, line, to })
-        .map(({ team, waiting, line, to }) => ({
+        .record({
+          team: fc.constantFrom('Sales', 'Accounts'),
+          waiting: line,
+          line,
+          to,
+          member: fc.option(fc.constant('Priya Marlow'), { nil: undefined }),
+          tooLong: fc.option(fc.record({ amount: fc.integer({ min: 1, max: 9 }), line, to }), { nil: undefined }),
+        })
+        .map(({ team, waiting, line, to, member, tooLong }) => ({
           id,
           kind: 'hand over' as const,
           team,
           waiting,
           closed: { line, ...(to ? { to } : {}) },
+          ...(member ? { member } : {}),
+          ...(tooLong
+            ? {
+                tooLong: {
+                  after: { amount: tooLong.amount, unit: 'minutes' as const },
+                  line: tooLong.line,
+                  ...(tooLong.to ? { to: tooLong.to } : {}),
+                },
+              }
+            : {}),
         })),
     },
     {

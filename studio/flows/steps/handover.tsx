@@ -1,13 +1,28 @@
 import type { HandOver } from '@kineta/core';
 import { useSignedIn } from '../../account/store.ts';
+import { AddButton } from '../../ui/add-button.tsx';
 import { Select } from '../../ui/field.tsx';
+import { RemoveButton } from '../../ui/remove-button.tsx';
+import { DurationInput } from '../duration-input.tsx';
 import { LineField } from '../lines/line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
+/** The step with something that may be left out set, or left out. */
+function set<K extends 'member' | 'tooLong'>(step: HandOver, part: K, to: HandOver[K] | undefined): HandOver {
+  const { [part]: _, ...rest } = step;
+  return (to === undefined ? rest : { ...rest, [part]: to }) as HandOver;
+}
+
+const usualTooLong: HandOver['tooLong'] = {
+  after: { amount: 3, unit: 'minutes' },
+  line: [[{ text: 'It takes longer than I thought, I’m afraid.' }]],
+};
+
 function Panel({ step, change }: StepProps<HandOver>) {
-  const { teams } = useSignedIn();
+  const { teams, members } = useSignedIn();
+  const { tooLong } = step;
   return (
     <div className="space-y-3 text-[0.8125rem]">
       <p className="flex flex-wrap items-center gap-2 text-ink-2">
@@ -18,6 +33,20 @@ function Panel({ step, change }: StepProps<HandOver>) {
           )}
           {teams.map(team => (
             <option key={team.id}>{team.name}</option>
+          ))}
+        </Select>
+        , first of all to
+        <Select
+          name="Member"
+          value={step.member ?? ''}
+          onChange={event => change(set(step, 'member', event.target.value || undefined))}
+        >
+          <option value="">nobody in particular</option>
+          {step.member === undefined || members.some(({ name }) => name === step.member) ? null : (
+            <option value={step.member}>{step.member} (no such member)</option>
+          )}
+          {members.map(({ id, name }) => (
+            <option key={id}>{name}</option>
           ))}
         </Select>
       </p>
@@ -55,6 +84,42 @@ function Panel({ step, change }: StepProps<HandOver>) {
           />
         </p>
       </div>
+      {tooLong ? (
+        <div>
+          <p className="flex flex-wrap items-center gap-2 text-ink-2">
+            When nobody has come for
+            <DurationInput
+              name="How long at most"
+              value={tooLong.after}
+              onSet={after => change({ ...step, tooLong: { ...tooLong, after } }, 'tooLong')}
+            />
+            say
+            <RemoveButton name="Let them wait" onClick={() => change(set(step, 'tooLong', undefined))} />
+          </p>
+          <div className="rounded-md border border-rule bg-sheet px-2 py-1 font-script">
+            <LineField
+              step={step.id}
+              part="tooLong"
+              name="Words when nobody comes"
+              line={tooLong.line}
+              placeholder="Say so, and what happens instead"
+              onChange={line => change({ ...step, tooLong: { ...tooLong, line } }, 'tooLong')}
+            />
+          </div>
+          <p className="mt-1.5 flex items-center gap-2 text-ink-2">
+            and
+            <WaySelect
+              name="When nobody comes"
+              value={tooLong.to}
+              onPick={to =>
+                change({ ...step, tooLong: { after: tooLong.after, line: tooLong.line, ...(to ? { to } : {}) } })
+              }
+            />
+          </p>
+        </div>
+      ) : (
+        <AddButton onClick={() => change({ ...step, tooLong: usualTooLong })}>When nobody comes for long</AddButton>
+      )}
     </div>
   );
 }
