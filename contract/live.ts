@@ -37,6 +37,8 @@ export const Hello = z.strictObject({
   /** The number of the last entry that the browser has of this conversation. */
   conversation: RowId.optional(),
   after: z.int().min(0).optional(),
+  /** The chat is out of sight: a conversation is gone on with, and none is begun. */
+  goesOn: z.literal(true).optional(),
 });
 export type Hello = z.infer<typeof Hello>;
 
@@ -139,6 +141,8 @@ export interface StudioCalls {
 export interface StudioNews extends ConnectionNews {
   /** A conversation is new or has changed; `unread` in it counts for nobody in particular and is left at zero. */
   conversation(summary: ConversationSummary): void;
+  /** Conversations are gone with all that was said in them, as their visitor asked. */
+  erased(gone: { conversations: string[] }): void;
   entries(batch: EntryBatch): void;
   typing(who: { conversation: string; name: string | null }): void;
   /** The visitor opened or left the chat. */

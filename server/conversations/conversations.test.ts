@@ -77,6 +77,32 @@ describe('a visitor', () => {
     expect(reply.people).toContainEqual(expect.objectContaining({ email: 'maud@ellery.example' }));
   });
 
+  test('whose chat is out of sight goes on with what goes on, and begins nothing', async () => {
+    const boarding = await boardingPass(server, workspace.siteKey);
+    const refusal = (opening: Promise<unknown>) =>
+      opening.then(
+        () => undefined,
+        ({ problem }) => problem?.code,
+      );
+    const count = async (table: string) =>
+      (await server.database.query(`SELECT 1 FROM ${table}`, { type: QueryTypes.SELECT })).length;
+    const before = [await count('visitors'), await count('conversations')];
+    expect(await refusal(new VisitorPage(server, boarding).open({ goesOn: true }))).toBe('not_found');
+    expect([await count('visitors'), await count('conversations')]).toEqual(before);
+    const visitor = await page().open();
+    const away = await new VisitorPage(server, boarding, visitor.pass).open({ goesOn: true });
+    expect(away.welcome.conversation).toBe(visitor.welcome.conversation);
+    await server.database.query(
+      `UPDATE conversations SET holder = 'done', last_at = last_at - INTERVAL 2 DAY WHERE id = :id`,
+      { replacements: { id: visitor.welcome.conversation } },
+    );
+    const later = new VisitorPage(server, boarding, visitor.pass);
+    expect(await refusal(later.open({ goesOn: true }))).toBe('not_found');
+    const anew = await new VisitorPage(server, boarding, visitor.pass).open();
+    expect(anew.welcome.conversation).not.toBe(visitor.welcome.conversation);
+    for (const one of [visitor, away, later, anew]) one.close();
+  });
+
   test('sees nothing of what is for the team', async () => {
     const visitor = await handedOver();
     const id = visitor.welcome.conversation;

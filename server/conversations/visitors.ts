@@ -173,6 +173,7 @@ export class VisitorService {
     const last = await this.lastOf(visitor, transaction);
     if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < goesOnFor * 60_000))
       return { row: last, isNew: last.last_number === 0 };
+    if (hello.goesOn) throw new ProblemError('not_found', 'No conversation goes on.');
     const asks = asksFirst(before, known.facts, isOpen);
     await rows.of(conversations).add(
       {

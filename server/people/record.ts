@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import { VISITOR_NAMESPACE } from '@kineta/contract';
+import { STUDIO_NAMESPACE, VISITOR_NAMESPACE } from '@kineta/contract';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Section } from '../house/person.ts';
@@ -126,6 +126,8 @@ export class PersonalRecord {
       if (gone) {
         // Whoever has the chat open comes again, as somebody who is not known: only now, as before they still were.
         for (const one of erased) io.of(VISITOR_NAMESPACE).to(rooms.visitor(one)).emit('moving', { within: 0 });
+        // Nor does it stay on a screen of the team’s.
+        io.of(STUDIO_NAMESPACE).to(rooms.workspace(workspace)).emit('erased', { conversations: erased });
         return erased.length;
       }
       tries++;

@@ -9,7 +9,7 @@ import { chime } from './chime.ts';
 import { correctionKeys, replyKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
 import { OfferedHere } from './offered-here.tsx';
-import { showChange, useConversations, useCounts } from './store.ts';
+import { showChange, showErased, useConversations, useCounts } from './store.ts';
 import { WhoWaits } from './who-waits.tsx';
 
 /** While much happens, lists are read anew at most so often, in milliseconds. */
@@ -50,12 +50,18 @@ function Attendant() {
       alerts.current?.hear(summary);
       soon(READ_AT_MOST_EVERY);
     };
+    const erased = ({ conversations: gone }: { conversations: string[] }) => {
+      showErased(gone);
+      soon(READ_AT_MOST_EVERY);
+    };
     const socket = live();
     socket.on('conversation', heard);
+    socket.on('erased', erased);
     const stop = useConnection.subscribe((now, before) => now.epoch !== before.epoch && soon(0));
     return () => {
       clearTimeout(timer);
       socket.off('conversation', heard);
+      socket.off('erased', erased);
       stop();
     };
   }, []);

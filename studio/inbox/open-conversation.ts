@@ -51,6 +51,8 @@ const TRY_AGAIN_AFTER = 1_500;
 
 const isPassing = (error: unknown): boolean => error instanceof CallError && error.passing;
 
+const ERASED = 'It was erased, with all that was said in it, as its visitor asked.';
+
 /**
  * A conversation that is open: its log as it grows, and what is on its way to it. What was missed is asked for by the
  * last number known; what is written is sent in order under an identity of its own, again until the server has it.
@@ -123,6 +125,10 @@ export class OpenConversation {
       page.hear('conversation', summary => {
         const { detail } = this.get();
         if (summary.id === id && detail) this.set({ detail: { ...detail, conversation: summary } });
+      }),
+      page.hear('erased', ({ conversations }) => {
+        if (conversations.includes(id))
+          this.set({ detail: null, entries: [], typing: '', here: false, mistake: ERASED });
       }),
       page.hear('typing', ({ conversation, name }) => {
         if (conversation === id) this.showTyping(name ?? this.get().detail?.conversation.visitor ?? 'The visitor');

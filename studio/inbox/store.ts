@@ -48,6 +48,18 @@ export function useCounts(): InboxCounts {
   return waiting.data?.pages[0]?.counts ?? nothing;
 }
 
+/** Conversations are gone from every list at once. */
+export function showErased(gone: readonly string[]): void {
+  for (const [key, data] of queries.getQueriesData<Pages>({ queryKey: keyOf(conversationRoutes.list) })) {
+    if (!data) continue;
+    const pages = data.pages.map(page => ({
+      ...page,
+      conversations: page.conversations.filter(({ id }) => !gone.includes(id)),
+    }));
+    queries.setQueryData<Pages>(key, { ...data, pages });
+  }
+}
+
 /** A conversation has changed: it is shown so where it stands, and gone where it stands no more, before lists are read anew. */
 export function showChange(summary: ConversationSummary): void {
   const me = useAccount.getState().account?.member.id;

@@ -24,15 +24,6 @@ const pageNow = (): string => location.pathname + location.search;
 /** A page whose visitor has not agreed to anything being stored says `data-storage="wait"`, and takes it away once they have. */
 const storage = (): string => script.dataset.storage!;
 
-/** Whether the chat is open, for the next page; where a page forbids storage, it is closed there. */
-function kept(how: 'get' | 'set' | 'remove'): unknown {
-  try {
-    return sessionStorage[`${how}Item`](OPEN, '1');
-  } catch {
-    return;
-  }
-}
-
 /** Says how much waits, at the launcher and before the page’s title. */
 function unread(count: string): void {
   badge.textContent = count;
@@ -41,10 +32,19 @@ function unread(count: string): void {
 
 const tell = (news: object): void => frame?.contentWindow?.postMessage(news, chat.origin);
 const isOpen = () => frame?.isConnected && !frame.hidden;
-/** Where the page waits for its visitor to agree, nothing is kept. */
-const keepOpen = (): unknown => kept(isOpen() && !storage() ? 'set' : 'remove');
+/**
+ * Keeps for the next page whether the chat is open, or was before it was closed. Nothing is kept where the page waits for its
+ * visitor to agree, or forbids storage.
+ */
+function keepOpen(): void {
+  try {
+    if (frame && !storage()) sessionStorage[OPEN] = isOpen() ? 1 : 0;
+    else delete sessionStorage[OPEN];
+  } catch {}
+}
 
-function show(open: boolean, focus: boolean): void {
+/** @param away out of sight, to tell of what comes */
+function show(open: boolean, focus: boolean, away = false): void {
   // A blocker may have taken the frame away: then there is another.
   if (open && !frame?.isConnected) {
     frame = document.createElement('iframe');
@@ -57,12 +57,14 @@ function show(open: boolean, focus: boolean): void {
       font: getComputedStyle(document.body).fontFamily,
     });
     frame.src = `${home}window#${visit}`;
+    frame.hidden = away;
     host.shadowRoot!.append(frame);
   } else if (frame) {
     frame.hidden = !open;
     tell({ kineta: open ? 'shown' : 'hidden', focus });
   }
-  button.setAttribute('aria-expanded', `${open}`);
+  // An attribute makes words of it by itself.
+  button.ariaExpanded = (open && !away) as unknown as string;
   unread('');
   keepOpen();
   if (!open && focus) button.focus();
@@ -102,15 +104,23 @@ function follow(): void {
 const device = matchMedia('(pointer:fine)').matches ? 'c' : Math.min(screen.width, screen.height) < 600 ? 'p' : 't';
 
 function arrive(): void {
-  const open = Boolean(kept('get'));
+  let was: unknown;
+  try {
+    was = sessionStorage[OPEN];
+  } catch {}
   // Who is in the middle of a conversation keeps it.
-  if (!open && !'%DEVICES%'.includes(device)) return;
+  if (!was && !'%DEVICES%'.includes(device)) return;
   document.body.append(host);
-  if (document.readyState === 'complete') alive();
-  else addEventListener('load', alive);
+  const loaded = (): void => {
+    alive();
+    // Who closed it is told of what comes all the same.
+    if (was === '0') show(true, false, true);
+  };
+  if (document.readyState === 'complete') loaded();
+  else addEventListener('load', loaded);
   // Browsers without it know the page that the chat was opened on.
   (window as { navigation?: EventTarget }).navigation?.addEventListener('currententrychange', follow);
-  if (open) show(true, false);
+  if (was === '1') show(true, false);
 }
 if (document.body) arrive();
 else addEventListener('DOMContentLoaded', arrive);

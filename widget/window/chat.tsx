@@ -1,6 +1,6 @@
 import type { ChatState, Picked } from '@kineta/contract';
 import { type ComponentType, Fragment } from 'preact';
-import { useEffect, useRef, useState } from 'preact/hooks';
+import { useCallback, useEffect, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import { Choices } from './answers/choices.tsx';
 import { answerViewOf } from './answers/registry.ts';
@@ -13,6 +13,10 @@ import { Foot } from './foot.tsx';
 import { Head } from './head.tsx';
 import { PendingMessage } from './pending.tsx';
 import { chime, isMuted, mute } from './sound.ts';
+import { keep, kept } from './storage.ts';
+
+/** The number of the last entry that was seen. */
+const SEEN = 'kineta.seen';
 
 type Asked = EntryOf<'asked'>;
 
@@ -76,8 +80,16 @@ export function Chat({
   const help = question && answerViewOf(question.answer.type);
   const [muted, setMuted] = useState(isMuted);
   const { name } = headOf(dress, state.flow);
-  const shown = useRef(true);
-  const seen = useRef(0);
+  // A frame that is not shown has no height.
+  const shown = useRef(innerHeight > 0);
+  const seen = useRef(tellParent ? (kept<number>(SEEN) ?? 0) : 0);
+  /** What there is now is seen, on the next page as well. */
+  const look = useCallback(() => {
+    const last = feed.state.entries.at(-1);
+    if (!last || seen.current === last.number) return;
+    seen.current = last.number;
+    if (tellParent) keep(SEEN, last.number);
+  }, [feed, tellParent]);
 
   useEffect(() => {
     if (!tellParent) return;
@@ -86,7 +98,7 @@ export function Chat({
       if (event.source !== parent) return;
       if (event.data?.kineta === 'shown') {
         shown.current = true;
-        seen.current = feed.state.entries.length;
+        look();
         if (event.data.focus) focus();
       } else if (event.data?.kineta === 'hidden') {
         shown.current = false;
@@ -101,7 +113,7 @@ export function Chat({
       removeEventListener('message', onMessage);
       removeEventListener('keydown', onKey);
     };
-  }, [feed, tellParent, takesFocus]);
+  }, [feed, tellParent, takesFocus, look]);
 
   // What is added below is to be seen, also when a part of it comes a moment later and makes room for itself; of a question
   // that is higher than the chat, how it begins.
@@ -119,12 +131,12 @@ export function Chat({
   }, []);
 
   useEffect(() => {
-    if (shown.current) seen.current = state.entries.length;
+    if (shown.current) look();
     else {
-      const unread = state.entries.slice(seen.current).filter(entry => entryViewOf(entry)?.isNews);
+      const unread = state.entries.filter(entry => entry.number > seen.current && entryViewOf(entry)?.isNews);
       tellParent?.({ kineta: 'unread', count: unread.length });
     }
-  }, [state.entries, tellParent]);
+  }, [state.entries, tellParent, look]);
 
   // What comes while nobody looks is heard, where the look says so.
   const heard = useRef(0);

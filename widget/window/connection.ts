@@ -66,6 +66,8 @@ export class Connection implements Feed {
   private retry: ReturnType<typeof setTimeout> | undefined;
   private silence: ReturnType<typeof setTimeout> | undefined;
   private typedAt = 0;
+  /** While it is out of sight, no conversation is begun. */
+  private sleeps: boolean;
   /** How often in a row it failed: to be welcomed, and to have the oldest message taken. */
   private unwelcome = 0;
   private failures = 0;
@@ -74,8 +76,15 @@ export class Connection implements Feed {
    * @param passes what lets the chat in, and lets a lead try it
    * @param visit how the visit came about, as far as the browser knows
    * @param goTo takes the page around the chat to another
+   * @param sleeps the chat is out of sight: only what goes on is gone on with
    */
-  constructor(passes: Passes, visit: Omit<Hello, 'conversation' | 'after'>, goTo: (page: string) => void = () => {}) {
+  constructor(
+    passes: Passes,
+    visit: Omit<Hello, 'conversation' | 'after'>,
+    goTo: (page: string) => void = () => {},
+    sleeps = false,
+  ) {
+    this.sleeps = sleeps;
     this.passes = passes;
     this.visit = visit;
     this.goTo = goTo;
@@ -100,7 +109,9 @@ export class Connection implements Feed {
       auth: answer => answer({ ...passes, visitor: kept<VisitorPass>(VISITOR) }),
     });
     this.socket.on('connect', () => this.greet());
-    this.socket.on('disconnect', () => this.state.phase !== 'erased' && this.change({ phase: 'reconnecting' }));
+    this.socket.on('disconnect', () => {
+      if (this.state.phase !== 'erased' && !this.sleeps) this.change({ phase: 'reconnecting' });
+    });
     this.socket.on('connect_error', error => this.notConnected(error as Error & { data?: Problem }));
     this.socket.on('entries', batch => {
       // What comes by another way may come late, and says how it was then.
@@ -154,6 +165,12 @@ export class Connection implements Feed {
     const answer = await response.json();
     if (!response.ok) throw new Error((answer as Problem).detail);
     return answer as { id: string; name: string };
+  }
+
+  /** It has come into sight: a conversation begins, if none goes on. */
+  wakes(): void {
+    this.sleeps = false;
+    this.socket.connect();
   }
 
   /** The page around the chat is another now, for whatever begins from here on. */
@@ -213,13 +230,15 @@ export class Connection implements Feed {
   private greet(): void {
     const hello = {
       ...this.visit,
+      ...(this.sleeps ? { goesOn: true as const } : {}),
       ...(this.conversation ? { conversation: this.conversation, after: this.last } : {}),
     };
     this.socket.timeout(ANSWER_WITHIN).emit('hello', hello, (late: Error | null, welcome: Answered<Welcome>) => {
       if (late || !welcome.ok) {
         const problem = welcome?.ok === false ? welcome.problem : undefined;
         if (problem && !passes(problem)) {
-          this.change({ phase: 'refused', refusal: problem.detail });
+          if (this.sleeps) this.socket.disconnect();
+          else this.change({ phase: 'refused', refusal: problem.detail });
           return;
         }
         this.change({ phase: 'reconnecting' });

@@ -23,6 +23,8 @@ function status(
       dot: 'waits',
       text: place ? messages.inLine(place, minutes) : worded(dress.waiting, changes, messages.somebodyComes),
     };
+  // Whoever talks with them is there, whatever the hours.
+  if (holder === 'agent' && !open) return { dot: 'open', text: messages.somebodyHere };
   if (open) {
     const own = changes ? messages.openUntil(changes) : messages.somebodyHere;
     return { dot: 'open', text: worded(dress.open, changes, own) };

@@ -39,11 +39,13 @@ if (dress.asPage) {
 // Who wants less to move on their screen is not kept waiting either.
 const pace = matchMedia('(prefers-reduced-motion: reduce)').matches ? ({ by: 'at once' } as const) : dress.pace;
 
+/** A frame that is not shown has no height. */
+const sleeps = innerHeight === 0;
 let connection: Connection;
 let chats = 0;
 /** Begins the chat; again when the visitor has ended one with all of it erased. */
 function begin(): void {
-  connection = new Connection({ boarding, trial }, visit, to => tellParent({ kineta: 'go', page: to }));
+  connection = new Connection({ boarding, trial }, visit, to => tellParent({ kineta: 'go', page: to }), sleeps);
   render(
     <Chat
       key={++chats}
@@ -59,6 +61,7 @@ function begin(): void {
 
 addEventListener('message', ({ source, origin: from, data }) => {
   if (source !== parent || from !== origin) return;
+  if (data?.kineta === 'shown') connection.wakes();
   if (data?.kineta === 'page') connection.visits(String(data.page));
   if (data?.kineta === 'font') void import('./page-font.ts').then(({ wearFaces }) => wearFaces(data.faces));
   if (data?.kineta === 'storage') mayKeep(data.storage !== 'wait');
