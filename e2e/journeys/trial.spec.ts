@@ -18,7 +18,7 @@ test('a lead tries the chat on the real page, as somebody new and as somebody kn
   await expect(fresh.chat.getByText('You are trying this out. It counts for nothing.')).toBeVisible();
   await fresh.pick('Talk to someone');
   await fresh.chat.getByText('What may we call you?').waitFor();
-  await fresh.say('Perpetua');
+  await fresh.say('Sidony');
   await expect(fresh.chat.getByText('Waiting for somebody from Sales.')).toBeVisible();
   // From page to page it goes along, in its tab alone.
   await fresh.page.goto(`${stack.site}/help`);
@@ -32,17 +32,17 @@ test('a lead tries the chat on the real page, as somebody new and as somebody kn
   // Each time it is somebody else.
   const known = await tryAs('As somebody known');
   await expect(known.chat.getByRole('button', { name: 'Talk to someone' })).toBeVisible();
-  await expect(known.chat.getByText('Perpetua')).toHaveCount(0);
+  await expect(known.chat.getByText('Sidony')).toHaveCount(0);
 
   await hanne.getByRole('link', { name: 'Inbox' }).click();
   const row = hanne
     .getByRole('list', { name: 'Waiting' })
-    .getByRole('link', { name: /^Perpetua/ })
+    .getByRole('link', { name: /^Sidony/ })
     .first();
   await expect(row.getByText('a test')).toBeVisible();
   await row.click();
-  await expect(hanne.getByRole('heading', { name: 'Perpetua' }).locator('..').getByText('a test')).toBeVisible();
+  await expect(hanne.getByRole('heading', { name: 'Sidony' }).locator('..').getByText('a test')).toBeVisible();
   await hanne.getByRole('link', { name: 'People' }).click();
-  await hanne.getByRole('searchbox').fill('Perpetua');
-  await expect(hanne.getByRole('link', { name: 'Perpetua', exact: true })).toHaveCount(0);
+  await hanne.getByRole('searchbox').fill('Sidony');
+  await expect(hanne.getByRole('link', { name: 'Sidony', exact: true })).toHaveCount(0);
 });
