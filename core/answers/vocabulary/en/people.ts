@@ -17,13 +17,13 @@ export const SOMEBODY =
 
 /** Whom one talks to, but would not be brought or be given: a role, or a part of the business. */
 export const ROLE =
-  '(?:people|staff|team|employees?|workers?|colleagues?|managers?|supervisors?|boss|owner|consultants?|specialists?|experts?|technicians?|engineers?|installers?|assistants?|surveyors?|sales|support|customer (?:services?|support|care)|services?|help ?desk|reception(?:ist)?|office|sales (?:team|department|dept)|accounts(?: team| department)?|aftercare|department|one of (?:you|your|ur|the) ?(?:team|people|colleagues|staff|agents|guys|lot|engineers|advisors|advisers)?|you (?:guys|people|lot)|man|woman|guy|bloke|lady|gentleman|individual|professional|whoever (?:\\w+ ){0,3}\\w+)';
+  '(?:people|staff|team|employees?|workers?|colleagues?|managers?|supervisors?|boss|owner|consultants?|specialists?|experts?|technicians?|engineers?|installers?|assistants?|surveyors?|sales|support|customer (?:services?|support|care)|services?|help ?desk|reception(?:ist)?|office|sales (?:team|department|dept)|accounts(?: team| department)?|aftercare|department|one of (?:you|your|ur|the) ?(?:team|people|colleagues|staff|agents|guys|lot|engineers|advisors|advisers)?|you (?:guys|people|lot)|man|woman|guy|bloke|lady|gentleman|individual|professional|grown ?ups?|adult|whoever (?:\\w+ ){0,3}\\w+)';
 
 /** Whom one talks to. */
 export const PERSON = `(?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}|${ROLE}))`;
 
 /** Whom one may be given. */
-export const BROUGHT = `(?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}|colleagues?|managers?|supervisors?|consultants?|specialists?|experts?|staff|people))`;
+export const BROUGHT = `(?:${SOMEBODY}|${DET}${KIND}(?:${PLAIN}|colleagues?|managers?|boss|supervisors?|consultants?|specialists?|experts?|staff|people))`;
 
 /** Talking. */
 export const TALK = '(?:talk|speak|chat|speek|tlk|spk|converse|taking|talking|speaking|chatting)';
@@ -34,7 +34,7 @@ export const END =
 
 /** What somebody is wanted for. */
 export const HELPS =
-  '(?:talk|speak|chat|help|answer|explain|call (?:me|us|back)|ring (?:me|us|back)|phone (?:me|us|back)|contact (?:me|us)|assist|reply|respond|message|text|advise|listen|sort (?:this|it|that) out|look (?:into|at) (?:this|it|that|my)|deal with (?:this|it|that|me)|get back|get in touch|tell me|take over|step in|jump in|join (?:in|us|me|this|the chat)|handle (?:this|it|my)|take a look|pick (?:this|it) up|check (?:this|it|that|my)|review (?:this|it|my)|come online|look after me)';
+  '(?:talk|speak|chat|help|answer|explain|call (?:me|us|back)|ring (?:me|us|back)|phone (?:me|us|back)|contact (?:me|us)|assist|reply|respond|message|text|advise|listen|sort (?:this|it|that) out|look (?:into|at) (?:this|it|that|my)|deal with (?:this|it|that|me)|get back|get in touch|tell me|take over|step in|jump in|join (?:in|us|me|this|the chat)|handle (?:this|it|my)|take a look|(?:walk|take|guide|talk) me through|pick (?:this|it) up|check (?:this|it|that|my)|review (?:this|it|my)|come online|look after me)';
 
 /** What only a person does, of all that somebody may be asked to do. */
 export const COMMUNICATE =
