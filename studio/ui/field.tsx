@@ -10,26 +10,39 @@ import type { UseFormRegisterReturn } from 'react-hook-form';
 const box =
   'w-full min-h-8 rounded-md border border-rule bg-sheet px-2.5 py-1 focus:border-petrol focus:outline-2 focus:outline-petrol-2 aria-invalid:border-brick disabled:bg-paper-2 disabled:text-ink-3';
 
-/** A labelled input. What is wrong with it is said below it, and to screen readers. */
-export function TextField({
+/** What all that is labelled takes. */
+interface Labelled {
+  label: string;
+  mistake?: string | undefined;
+  className?: string | undefined;
+}
+
+/** What stands around a labelled field: its label, and what is wrong with it, which is said below it and to screen readers. */
+function Field({
   label,
   mistake,
   className = '',
-  ...rest
-}: InputHTMLAttributes<HTMLInputElement> & { label: string; mistake?: string | undefined }) {
+  children,
+}: Labelled & {
+  children: (about: {
+    id: string;
+    className: string;
+    'aria-invalid': true | undefined;
+    'aria-describedby': string | undefined;
+  }) => ReactNode;
+}) {
   const id = useId();
   return (
     <div className={className}>
       <label htmlFor={id} className="mb-1 block text-ink-2">
         {label}
       </label>
-      <input
-        id={id}
-        className={box}
-        aria-invalid={mistake ? true : undefined}
-        aria-describedby={mistake ? `${id}-mistake` : undefined}
-        {...rest}
-      />
+      {children({
+        id,
+        className: box,
+        'aria-invalid': mistake ? true : undefined,
+        'aria-describedby': mistake ? `${id}-mistake` : undefined,
+      })}
       {mistake ? (
         <p id={`${id}-mistake`} role="alert" className="mt-1 text-brick">
           {mistake}
@@ -39,33 +52,22 @@ export function TextField({
   );
 }
 
+/** A labelled input. */
+export function TextField({ label, mistake, className, ...rest }: InputHTMLAttributes<HTMLInputElement> & Labelled) {
+  return <Field {...{ label, mistake, className }}>{about => <input {...about} {...rest} />}</Field>;
+}
+
 /** A labelled text of several lines, which grows with what is written. */
 export function TextArea({
   label,
   mistake,
-  className = '',
+  className,
   ...rest
-}: TextareaHTMLAttributes<HTMLTextAreaElement> & { label: string; mistake?: string | undefined }) {
-  const id = useId();
+}: TextareaHTMLAttributes<HTMLTextAreaElement> & Labelled) {
   return (
-    <div className={className}>
-      <label htmlFor={id} className="mb-1 block text-ink-2">
-        {label}
-      </label>
-      <textarea
-        id={id}
-        rows={3}
-        className={`${box} max-h-48 [field-sizing:content]`}
-        aria-invalid={mistake ? true : undefined}
-        aria-describedby={mistake ? `${id}-mistake` : undefined}
-        {...rest}
-      />
-      {mistake ? (
-        <p id={`${id}-mistake`} role="alert" className="mt-1 text-brick">
-          {mistake}
-        </p>
-      ) : null}
-    </div>
+    <Field {...{ label, mistake, className }}>
+      {about => <textarea rows={3} {...about} className={`${box} max-h-48 [field-sizing:content]`} {...rest} />}
+    </Field>
   );
 }
 
@@ -73,25 +75,18 @@ export function TextArea({
 export function Choice({
   label,
   mistake,
-  className = '',
+  className,
   children,
   ...rest
-}: SelectHTMLAttributes<HTMLSelectElement> & { label: string; mistake?: string | undefined; children: ReactNode }) {
-  const id = useId();
+}: SelectHTMLAttributes<HTMLSelectElement> & Labelled & { children: ReactNode }) {
   return (
-    <div className={className}>
-      <label htmlFor={id} className="mb-1 block text-ink-2">
-        {label}
-      </label>
-      <select id={id} className={box} aria-invalid={mistake ? true : undefined} {...rest}>
-        {children}
-      </select>
-      {mistake ? (
-        <p role="alert" className="mt-1 text-brick">
-          {mistake}
-        </p>
-      ) : null}
-    </div>
+    <Field {...{ label, mistake, className }}>
+      {about => (
+        <select {...about} {...rest}>
+          {children}
+        </select>
+      )}
+    </Field>
   );
 }
 
