@@ -63,7 +63,9 @@ export class Line {
   /** Tells those who wait, and have a page open in this process, where they stand and how long it may take. */
   async tell(): Promise<void> {
     const waiting = new Set<string>();
-    for (const workspace of await workspacesWithLine(this.house)) await this.tellIn(workspace, waiting);
+    const here = new Set(this.sites.values());
+    for (const workspace of await workspacesWithLine(this.house))
+      if (here.has(workspace)) await this.tellIn(workspace, waiting);
     for (const conversation of this.told.keys()) if (!waiting.has(conversation)) this.told.delete(conversation);
   }
 

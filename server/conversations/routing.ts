@@ -6,11 +6,13 @@ import type { House } from '../house/house.ts';
 import type { Directory } from '../house/ports.ts';
 import type { Announcer } from './announcer.ts';
 import { append } from './log.ts';
-import { queues } from './model.ts';
+import { offers, queues } from './model.ts';
 import { answeringFor, isAtDesk } from './world.ts';
 
 /** How many of a line are looked at in one turn; there is another a second later. */
 const AT_ONCE = 1_000;
+/** An offer that ended longer ago, in milliseconds, is seen to when somebody is free. */
+const JUST_ENDED = 60_000;
 /** For how many seconds somebody is offered who waits for whoever is there. */
 const ACCEPTS_WITHIN = 30;
 
@@ -121,10 +123,16 @@ async function route(house: House, workspace: string): Promise<{ changed: string
       'SELECT workspace_id FROM queues WHERE workspace_id = :workspace FOR UPDATE SKIP LOCKED',
       { replacements: { workspace }, type: QueryTypes.SELECT, transaction },
     );
-    if (!decides) return { changed: [], lapsed: [] };
+    const nothing = { changed: [], lapsed: [] };
+    if (!decides) return nothing;
     const now = Date.now();
-    const line = await lineOf(house, workspace, transaction);
     const answerers = await answerersOf(house, workspace, directory, transaction, now);
+    // While nobody could be offered anybody, and nobody is, a long line is not read every second.
+    const isFree = answerers.some(({ holds, most, isOffered }) => holds < most && !isOffered);
+    const lately = { memberId: { not: null }, until: { from: new Date(now - JUST_ENDED) } };
+    const isOffered = await house.tables.in(workspace).of(offers).count(lately, { transaction });
+    if (!isFree && isOffered === 0) return nothing;
+    const line = await lineOf(house, workspace, transaction);
     const here = new Set(
       [...directory.members.values()].filter(({ availability }) => isAtDesk(availability)).map(({ id }) => id),
     );

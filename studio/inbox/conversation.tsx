@@ -6,6 +6,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { useSignedIn } from '../account/store.ts';
 import { logLines } from '../log/log.tsx';
 import { LogList } from '../log/log-list.tsx';
+import { Row } from '../log/row.tsx';
 import { call } from '../shell/api.ts';
 import { live } from '../shell/live.ts';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -207,7 +208,11 @@ export function Conversation({ id }: { id: string }) {
           {sending.map(message => (
             <OutgoingRow key={message.clientId} message={message} onTakeBack={() => takeBack(message)} />
           ))}
-          {typing ? <li className="ml-15 font-script text-ink-2 italic">{typing} is writing…</li> : null}
+          {typing ? (
+            <Row>
+              <p className="font-script text-ink-2 italic">{typing} is writing…</p>
+            </Row>
+          ) : null}
         </LogList>
         <Composer key={id} id={id} withOther={others ? conversation.agent?.name : undefined} />
       </section>

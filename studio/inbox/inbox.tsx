@@ -53,7 +53,7 @@ function Item({ conversation, chosen, now }: { conversation: ConversationSummary
             {conversation.unread}
           </span>
         ) : null}
-        <span className="font-mono text-xs text-ink-3">
+        <span className="font-mono text-xs whitespace-nowrap text-ink-3">
           {waitingSince ? stretch(waited) : shortTime(conversation.lastAt)}
         </span>
       </span>

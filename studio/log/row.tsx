@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { clockTime, wholeTime } from '../ui/time.ts';
+import { clockTime, longestClock, wholeTime } from '../ui/time.ts';
 
 /** How a speaker’s words are set. */
 export const script = 'font-script text-base leading-[1.45]';
@@ -12,15 +12,18 @@ export function Typed({ children }: { children: string }) {
 /** One line of a log, with its time at the left. */
 export function Row({ at, children }: { at?: string; children: ReactNode }) {
   return (
-    <li data-line className="grid grid-cols-[3.25rem_1fr] items-baseline gap-2">
-      {at ? (
-        <time dateTime={at} title={wholeTime(at)} className="text-right font-mono text-xs text-ink-3">
-          {clockTime(at)}
-        </time>
-      ) : (
-        <span />
-      )}
-      <div className="min-w-0">{children}</div>
+    <li data-line className="flex items-baseline gap-2">
+      <span
+        className="min-w-13 shrink-0 text-right font-mono text-xs whitespace-nowrap text-ink-3"
+        style={{ width: `${longestClock}ch` }}
+      >
+        {at ? (
+          <time dateTime={at} title={wholeTime(at)}>
+            {clockTime(at)}
+          </time>
+        ) : null}
+      </span>
+      <div className="min-w-0 flex-1">{children}</div>
     </li>
   );
 }

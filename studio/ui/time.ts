@@ -17,6 +17,11 @@ export const clockTime = (iso: string): string => clock.format(new Date(iso));
 export const exactClock = (at: Date): string => seconds.format(at);
 export const wholeTime = (iso: string): string => whole.format(new Date(iso));
 
+/** How many characters the longest time of a day has: “14:48” in one language is “2:48 PM” in another. */
+export const longestClock = Math.max(
+  ...Array.from({ length: 24 }, (_, hour) => clock.format(new Date(2026, 0, 1, hour, 48)).length),
+);
+
 /** Today’s as a clock time, others as a day. */
 export function shortTime(iso: string, now = new Date()): string {
   const at = new Date(iso);
