@@ -122,6 +122,20 @@ describe('who waits', () => {
     visitor.close();
   });
 
+  test('is offered to the team that they were passed on to, and at once', async () => {
+    await takes(lead, { away: true });
+    const visitor = await comes();
+    await vi.waitFor(async () => expect(await offeredTo(visitor)).toBe(await idOf(agent)), 5_000);
+    const made = (await lead.call(teamRoutes.make, { body: { name: 'Accounts' } })).reply;
+    await lead.call(teamRoutes.change, { params: { id: made.id }, body: { members: [await idOf(lead)] } });
+    await takes(lead, { away: false });
+    const params = { id: visitor.welcome.conversation };
+    await lead.call(conversationRoutes.passOn, { params, body: { team: made.id } });
+    await vi.waitFor(async () => expect(await offeredTo(visitor)).toBe(await idOf(lead)), 5_000);
+    expect((await log(visitor)).map(({ kind }) => kind)).not.toContain('let by');
+    visitor.close();
+  });
+
   test('is not offered for ever to somebody who never takes them', async () => {
     await takes(lead, { away: true });
     const visitor = await comes();

@@ -133,21 +133,23 @@ async function route(house: House, workspace: string): Promise<{ changed: string
     const isOffered = await house.tables.in(workspace).of(offers).count(lately, { transaction });
     if (!isFree && isOffered === 0) return nothing;
     const line = await lineOf(house, workspace, transaction);
-    const here = new Set(
-      [...directory.members.values()].filter(({ availability }) => isAtDesk(availability)).map(({ id }) => id),
-    );
+    // Whoever has gone, or does not answer for the team that it was passed on to, is offered it no more.
+    const isMeant = (member: string, team: string | null): boolean =>
+      answeringFor(directory, team === null ? undefined : directory.teams.get(team)).some(
+        ({ id, availability }) => id === member && isAtDesk(availability),
+      );
     const byName = new Map([...directory.members.values()].map(({ id, name }) => [name, id]));
     const lapsed: Lapsed[] = [];
     const ended = new Map<string, LetBy[]>();
     const open: WaitingVisitor[] = [];
     for (const { id, since, team, language, member, offeredAt, until, letBy, spoke, meantFor } of line) {
       const isOn = member !== null && until !== null && until.getTime() > now;
-      if (isOn && here.has(member)) continue;
+      if (isOn && isMeant(member, team)) continue;
       const past = letBy ?? [];
       if (member !== null) {
         past.push({ member, at: now });
         ended.set(id, past);
-        // Who has gone did not let anybody go by.
+        // Who could not take it did not let it go by.
         if (!isOn && offeredAt && until)
           lapsed.push({
             conversation: id,
