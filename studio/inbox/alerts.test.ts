@@ -50,9 +50,22 @@ test('who is offered to a colleague rings there, and who was there before rings 
   alerts.hear(waits('2', 'me', { last: 9 }));
   alerts.hear(waits('3'));
   alerts.hear(waits('3', 'other'));
-  alerts.hear(waits('3'));
+  alerts.hear(waits('3', 'another'));
+  alerts.hear(waits('3', undefined, { holder: 'agent' }));
   vi.runAllTimers();
   expect(ring).not.toHaveBeenCalled();
+});
+
+test('who was offered to a colleague and is offered to nobody any more rings everywhere', () => {
+  const alerts = new Alerts('me', ring);
+  alerts.begin([waits('1', 'other')]);
+  alerts.hear(waits('2'));
+  alerts.hear(waits('2', 'other'));
+  alerts.hear(waits('1'));
+  alerts.hear(waits('2'));
+  alerts.hear(waits('2', undefined, { last: 9 }));
+  vi.runAllTimers();
+  expect(ring).toHaveBeenCalledTimes(2);
 });
 
 test('who is new and is offered to nobody rings after a moment, but not when somebody took them meanwhile', () => {
