@@ -93,12 +93,15 @@ export function Chat({
 
   useEffect(() => {
     if (!tellParent) return;
+    const appear = () => {
+      shown.current = innerHeight > 0;
+      if (shown.current) look();
+    };
     const focus = () => box.current?.focus();
     const onMessage = (event: MessageEvent) => {
       if (event.source !== parent) return;
       if (event.data?.kineta === 'shown') {
-        shown.current = true;
-        look();
+        appear();
         if (event.data.focus) focus();
       } else if (event.data?.kineta === 'hidden') {
         shown.current = false;
@@ -108,10 +111,12 @@ export function Chat({
     const onKey = (event: KeyboardEvent) => event.key === 'Escape' && tellParent({ kineta: 'close' });
     addEventListener('message', onMessage);
     addEventListener('keydown', onKey);
+    addEventListener('resize', appear);
     if (takesFocus && matchMedia('(pointer: fine)').matches) focus();
     return () => {
       removeEventListener('message', onMessage);
       removeEventListener('keydown', onKey);
+      removeEventListener('resize', appear);
     };
   }, [feed, tellParent, takesFocus, look]);
 

@@ -29,7 +29,7 @@ class FakeSocket {
     return this;
   }
   connect(): this {
-    this.tell('connect');
+    if (!this.connected) this.tell('connect');
     return this;
   }
   disconnect(): this {
@@ -257,6 +257,37 @@ describe('the visitor’s end', () => {
     expect(away.state.phase).toBe('reconnecting');
     await vi.advanceTimersByTimeAsync(2_000);
     expect(connect).toHaveBeenCalled();
+  });
+
+  describe('out of sight', () => {
+    const nothing = { ok: false, problem: { code: 'not_found', detail: 'No conversation goes on.' } };
+    const away = (): Connection => {
+      const begun = new Connection({ boarding: 'pass' }, { page: '/' }, () => {}, true);
+      socket.tell('connect');
+      return begun;
+    };
+    const goesOn = (): unknown => (socket.last('hello').body as { goesOn?: true }).goesOn;
+
+    test('it goes on with what goes on, and else leaves the server in peace until it comes into sight', () => {
+      const asleep = away();
+      expect(goesOn()).toBe(true);
+      socket.last('hello').answer(nothing);
+      expect(socket.connected).toBe(false);
+      expect(asleep.state.phase).toBe('connecting');
+      asleep.wakes();
+      expect(socket.connected).toBe(true);
+      expect(goesOn()).toBeUndefined();
+      asleep.wakes();
+      expect(socket.count('hello')).toBe(2);
+    });
+
+    test('coming into sight before it was answered, it begins all the same', () => {
+      const asleep = away();
+      asleep.wakes();
+      socket.last('hello').answer(nothing);
+      expect(goesOn()).toBeUndefined();
+      expect(asleep.state.phase).not.toBe('refused');
+    });
   });
 
   test('who writes is shown, and forgotten when they stop', async () => {

@@ -169,6 +169,7 @@ export class Connection implements Feed {
 
   /** It has come into sight: a conversation begins, if none goes on. */
   wakes(): void {
+    if (!this.sleeps) return;
     this.sleeps = false;
     this.socket.connect();
   }
@@ -228,16 +229,19 @@ export class Connection implements Feed {
   }
 
   private greet(): void {
+    const slept = this.sleeps;
     const hello = {
       ...this.visit,
-      ...(this.sleeps ? { goesOn: true as const } : {}),
+      ...(slept ? { goesOn: true as const } : {}),
       ...(this.conversation ? { conversation: this.conversation, after: this.last } : {}),
     };
     this.socket.timeout(ANSWER_WITHIN).emit('hello', hello, (late: Error | null, welcome: Answered<Welcome>) => {
       if (late || !welcome.ok) {
         const problem = welcome?.ok === false ? welcome.problem : undefined;
         if (problem && !passes(problem)) {
+          // What is out of sight needs no connection; what has come into sight meanwhile begins.
           if (this.sleeps) this.socket.disconnect();
+          else if (slept) this.greet();
           else this.change({ phase: 'refused', refusal: problem.detail });
           return;
         }

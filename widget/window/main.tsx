@@ -39,8 +39,9 @@ if (dress.asPage) {
 // Who wants less to move on their screen is not kept waiting either.
 const pace = matchMedia('(prefers-reduced-motion: reduce)').matches ? ({ by: 'at once' } as const) : dress.pace;
 
-/** A frame that is not shown has no height. */
+/** A frame that is not shown has no height; nor has one, for a moment, that the page has not laid out yet. */
 const sleeps = innerHeight === 0;
+addEventListener('resize', () => innerHeight > 0 && connection.wakes());
 let connection: Connection;
 let chats = 0;
 /** Begins the chat; again when the visitor has ended one with all of it erased. */
@@ -61,7 +62,6 @@ function begin(): void {
 
 addEventListener('message', ({ source, origin: from, data }) => {
   if (source !== parent || from !== origin) return;
-  if (data?.kineta === 'shown') connection.wakes();
   if (data?.kineta === 'page') connection.visits(String(data.page));
   if (data?.kineta === 'font') void import('./page-font.ts').then(({ wearFaces }) => wearFaces(data.faces));
   if (data?.kineta === 'storage') mayKeep(data.storage !== 'wait');
