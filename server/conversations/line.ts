@@ -95,8 +95,13 @@ export class Line {
 
   private async paceOf(workspace: string, team: string | null, directory: Directory): Promise<Pace> {
     const key = `${workspace} ${team}`;
-    const known = this.paces.get(key) ?? paceOf(this.house, workspace, team);
-    this.paces.set(key, known);
+    let known = this.paces.get(key);
+    if (!known) {
+      known = paceOf(this.house, workspace, team);
+      // Kept once: putting it back with every look would make it good for ever.
+      this.paces.set(key, known);
+      known.catch(() => this.paces.delete(key));
+    }
     const theirs = team === null ? undefined : directory.teams.get(team);
     const there = answeringFor(directory, theirs).filter(({ availability }) => isAtDesk(availability));
     const sum = (of: (one: (typeof there)[number]) => number): number => there.reduce((all, one) => all + of(one), 0);
