@@ -2,6 +2,7 @@ import { type Account, accountRoutes } from '@kineta/contract';
 import { create } from 'zustand';
 import { CallError, call } from '../shell/api.ts';
 import { credentials } from '../shell/credentials.ts';
+import { writeAs } from '../ui/writing.ts';
 
 interface AccountState {
   account: Account | null;
@@ -24,6 +25,7 @@ let waiting: Array<() => void> = [];
 
 function signedIn(account: Account, renew: () => Promise<void>): Account {
   credentials.csrf = account.csrf;
+  writeAs(account.workspace.language);
   credentials.renew = renew;
   return account;
 }

@@ -14,6 +14,7 @@ import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
+import { countWords } from '../ui/writing.ts';
 import { NewFlow } from './new-flow.tsx';
 
 const columns =
@@ -174,7 +175,7 @@ export default function FlowList() {
                   {flow.sites.length > 0 ? flow.sites.join(', ') : <span className="text-ink-3">nobody yet</span>}
                 </span>
                 <span className="text-right max-md:hidden">
-                  <span className="font-mono">{flow.conversations.toLocaleString()}</span>
+                  <span className="font-mono">{countWords(flow.conversations)}</span>
                   <span className="block text-xs text-ink-2">
                     {flow.conversations === 1 ? 'conversation' : 'conversations'}
                   </span>

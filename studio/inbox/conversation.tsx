@@ -15,6 +15,7 @@ import { Empty } from '../ui/empty.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
+import { countWords } from '../ui/writing.ts';
 import { Beside } from './beside/beside.tsx';
 import { useConversation } from './conversation-store.ts';
 import { HandBack } from './hand-back.tsx';
@@ -93,7 +94,7 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
           }}
         />
         <span className="ml-auto text-xs text-brick" role="alert">
-          {tooLong > 0 ? `${tooLong.toLocaleString()} characters too long` : ''}
+          {tooLong > 0 ? `${countWords(tooLong)} characters too long` : ''}
         </span>
         <Button look="main" type="submit" disabled={text.trim() === '' || tooLong > 0}>
           {writing === 'note' ? 'Keep the note' : 'Reply'}

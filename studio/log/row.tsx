@@ -15,7 +15,7 @@ export function Row({ at, children }: { at?: string; children: ReactNode }) {
     <li data-line className="flex items-baseline gap-2">
       <span
         className="min-w-13 shrink-0 text-right font-mono text-xs whitespace-nowrap text-ink-3"
-        style={{ width: `${longestClock}ch` }}
+        style={{ width: `${longestClock()}ch` }}
       >
         {at ? (
           <time dateTime={at} title={wholeTime(at)}>

@@ -10,6 +10,7 @@ import { Empty } from '../ui/empty.tsx';
 import { SmallInput } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
+import { countWords } from '../ui/writing.ts';
 import { Consents, nameOf } from './consents.tsx';
 
 const columns =
@@ -54,7 +55,7 @@ export default function People() {
       <header className="flex min-h-13 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
         <h1 className="font-script text-xl font-semibold">People</h1>
         <span className="text-ink-2">
-          {people ? `${total.toLocaleString()}${orMore ? ' or more' : ''} ${search ? 'fit that' : 'known'}` : ''}
+          {people ? `${countWords(total)}${orMore ? ' or more' : ''} ${search ? 'fit that' : 'known'}` : ''}
         </span>
         <SmallInput
           name="Search people"

@@ -1,31 +1,35 @@
-/** Instants as people say them, in the browser’s language and zone. */
-const clock = new Intl.DateTimeFormat(undefined, { hour: 'numeric', minute: '2-digit' });
-const seconds = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', second: '2-digit' });
-const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' });
-const whole = new Intl.DateTimeFormat(undefined, { dateStyle: 'full', timeStyle: 'medium' });
+import { dateFormat } from './writing.ts';
 
-const dayTime = new Intl.DateTimeFormat(undefined, {
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
+/** Instants as people say them: by the clock of who reads them, and as their workspace writes. */
+const clock: Intl.DateTimeFormatOptions = { hour: 'numeric', minute: '2-digit' };
+const seconds: Intl.DateTimeFormatOptions = { hour: '2-digit', minute: '2-digit', second: '2-digit' };
+const day: Intl.DateTimeFormatOptions = { day: 'numeric', month: 'short' };
+const whole: Intl.DateTimeFormatOptions = { dateStyle: 'full', timeStyle: 'medium' };
+const dayTime: Intl.DateTimeFormatOptions = { weekday: 'short', ...day, hour: '2-digit', minute: '2-digit' };
 
-export const dayAndTime = (iso: string): string => dayTime.format(new Date(iso));
-export const clockTime = (iso: string): string => clock.format(new Date(iso));
-export const exactClock = (at: Date): string => seconds.format(at);
-export const wholeTime = (iso: string): string => whole.format(new Date(iso));
+export const dayAndTime = (iso: string): string => dateFormat(dayTime).format(new Date(iso));
+export const clockTime = (iso: string): string => dateFormat(clock).format(new Date(iso));
+export const exactClock = (at: Date): string => dateFormat(seconds).format(at);
+export const wholeTime = (iso: string): string => dateFormat(whole).format(new Date(iso));
+
+const longest = new WeakMap<Intl.DateTimeFormat, number>();
 
 /** How many characters the longest time of a day has: “14:48” in one language is “2:48 PM” in another. */
-export const longestClock = Math.max(
-  ...Array.from({ length: 24 }, (_, hour) => clock.format(new Date(2026, 0, 1, hour, 48)).length),
-);
+export function longestClock(): number {
+  const format = dateFormat(clock);
+  let characters = longest.get(format);
+  if (characters === undefined) {
+    const times = Array.from({ length: 24 }, (_, hour) => format.format(new Date(2026, 0, 1, hour, 48)));
+    characters = Math.max(...times.map(time => time.length));
+    longest.set(format, characters);
+  }
+  return characters;
+}
 
 /** Today’s as a clock time, others as a day. */
 export function shortTime(iso: string, now = new Date()): string {
   const at = new Date(iso);
-  return at.toDateString() === now.toDateString() ? clock.format(at) : day.format(at);
+  return at.toDateString() === now.toDateString() ? dateFormat(clock).format(at) : dateFormat(day).format(at);
 }
 
 /** A stretch of time as minutes and seconds, `1:48`; from an hour on as hours and minutes, `2 h 05`. */

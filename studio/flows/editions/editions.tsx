@@ -10,6 +10,7 @@ import { Select } from '../../ui/field.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { dayAndTime, wholeTime } from '../../ui/time.ts';
+import { countWords } from '../../ui/writing.ts';
 import { useDraft } from '../draft/draft.ts';
 import { jumpTo } from '../place.ts';
 import { ComparedFlows } from './compared.tsx';
@@ -200,7 +201,7 @@ export default function Editions({ flow, onOpen }: { flow: Flow; onOpen: () => v
                 ) : null}
                 <span className="block text-xs text-ink-2" title={wholeTime(edition.publishedAt)}>
                   {dayAndTime(edition.publishedAt)}
-                  {edition.publishedBy ? ` by ${edition.publishedBy}` : ''} · {edition.conversations.toLocaleString()}{' '}
+                  {edition.publishedBy ? ` by ${edition.publishedBy}` : ''} · {countWords(edition.conversations)}{' '}
                   {edition.conversations === 1 ? 'conversation' : 'conversations'}
                 </span>
               </Row>

@@ -10,6 +10,7 @@ import { Button } from '../../ui/button.tsx';
 import { Empty } from '../../ui/empty.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { dayAndTime } from '../../ui/time.ts';
+import { countWords } from '../../ui/writing.ts';
 import { useStage } from '../rehearsal/stage.ts';
 import type { Differing } from './replay.worker.ts';
 import { replayer, useReplay } from './store.ts';
@@ -128,8 +129,7 @@ function SideBySide({ differing }: { differing: Differing }) {
   );
 }
 
-const count = (number: number): string =>
-  `${number.toLocaleString()} ${number === 1 ? 'conversation' : 'conversations'}`;
+const count = (number: number): string => `${countWords(number)} ${number === 1 ? 'conversation' : 'conversations'}`;
 
 /** The draft over the last 30 days’ real conversations: what would have gone otherwise, and for whom. */
 export default function Replay({ id, flow }: { id: string; flow: Flow }) {
@@ -176,7 +176,7 @@ export default function Replay({ id, flow }: { id: string; flow: Flow }) {
               <>{count(replayed.done)} would have gone just as they did.</>
             ) : (
               <>
-                {differing.length.toLocaleString()} of {count(replayed.done)} would have gone otherwise.
+                {countWords(differing.length)} of {count(replayed.done)} would have gone otherwise.
               </>
             )}
           </p>

@@ -10,6 +10,7 @@ import { onFirstUse } from '../../shell/worker.ts';
 import { IconButton } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
+import { countWords } from '../../ui/writing.ts';
 import { type Side, waysKeys } from '../keys.ts';
 import { Drawing, type Taken } from './drawing.tsx';
 import { heightOf, type Layout, wayName, widthOf } from './layout.ts';
@@ -167,7 +168,7 @@ export default function Ways({
               ? ''
               : conversations === 0
                 ? 'No visitor has come here yet, so every way is drawn alike.'
-                : `As ${conversations.toLocaleString()} conversations went in the last 28 days`)}
+                : `As ${countWords(conversations)} conversations went in the last 28 days`)}
         </p>
         <SmallInput
           name="Find a scene"

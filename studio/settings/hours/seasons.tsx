@@ -2,12 +2,15 @@ import type { OpenStretch, Season } from '@kineta/core';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
+import { dateFormat } from '../../ui/writing.ts';
 import { WeekEditor } from './week-editor.tsx';
 
 /** A year with a 29 February. */
 const LEAP = 2024;
-const monthNames = new Intl.DateTimeFormat(undefined, { month: 'long', timeZone: 'UTC' });
-const months = Array.from({ length: 12 }, (_, month) => monthNames.format(Date.UTC(LEAP, month, 1)));
+const monthNames = (): string[] => {
+  const { format } = dateFormat({ month: 'long', timeZone: 'UTC' });
+  return Array.from({ length: 12 }, (_, month) => format(Date.UTC(LEAP, month, 1)));
+};
 const daysIn = (month: number): number => new Date(Date.UTC(LEAP, month, 0)).getUTCDate();
 const two = (number: number): string => String(number).padStart(2, '0');
 
@@ -26,7 +29,7 @@ function DayOfYear({ name, day, onChange }: { name: string; day: string; onChang
         ))}
       </Select>
       <Select name={`${name}, month`} value={month} onChange={event => pick(Number(event.target.value), date)}>
-        {months.map((monthName, at) => (
+        {monthNames().map((monthName, at) => (
           <option key={monthName} value={at + 1}>
             {monthName}
           </option>

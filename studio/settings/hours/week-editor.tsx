@@ -5,11 +5,14 @@ import { Button } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
 import { Menu } from '../../ui/menu.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
+import { dateFormat } from '../../ui/writing.ts';
 import { copied, proposedSpan, type Span, toStretches, toWritten, type WrittenWeek } from './written-week.ts';
 
-const names = new Intl.DateTimeFormat(undefined, { weekday: 'long', timeZone: 'UTC' });
 /** Monday first: 1 January 2024 was one. */
-export const weekdays = Array.from({ length: 7 }, (_, day) => names.format(Date.UTC(2024, 0, 1 + day)));
+const weekdays = (): string[] => {
+  const { format } = dateFormat({ weekday: 'long', timeZone: 'UTC' });
+  return Array.from({ length: 7 }, (_, day) => format(Date.UTC(2024, 0, 1 + day)));
+};
 
 export const mistakes: Record<SpanMistake, string> = {
   'ends before it begins': 'This ends before it begins. What goes past midnight is written on two days.',
@@ -81,7 +84,7 @@ export function WeekEditor({
   };
   return (
     <ul>
-      {weekdays.map((name, day) => (
+      {weekdays().map((name, day, names) => (
         <li
           key={name}
           className="grid grid-cols-[6.5rem_1fr_auto] items-start gap-3 border-b border-rule py-1.5 max-md:grid-cols-[5.5rem_1fr]"
@@ -105,7 +108,7 @@ export function WeekEditor({
               { label: 'to Monday to Friday', onSelect: () => change(copied(week, day, [0, 1, 2, 3, 4])) },
               { label: 'to every day', onSelect: () => change(copied(week, day, [0, 1, 2, 3, 4, 5, 6])) },
               ...(day < 6
-                ? [{ label: `to ${weekdays[day + 1]}`, onSelect: () => change(copied(week, day, [day + 1])) }]
+                ? [{ label: `to ${names[day + 1]}`, onSelect: () => change(copied(week, day, [day + 1])) }]
                 : []),
             ]}
           >

@@ -145,7 +145,7 @@ function MemberRow({ member }: { member: MemberDetail }) {
           </p>
           <p className="truncate text-ink-2">{member.email}</p>
         </div>
-        {of ? (
+        {of && !member.resting ? (
           <Pill tone={of.availability === 'takes chats' ? 'fine' : 'neutral'}>
             {availabilityWords[of.availability]}
           </Pill>
