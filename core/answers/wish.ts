@@ -1,4 +1,6 @@
+import { distance } from 'fastest-levenshtein';
 import { bare, tidy } from './answer.ts';
+import { judged } from './marks.ts';
 import { vocabularyOf } from './vocabulary/vocabularies.ts';
 import type { Wish, WishWords } from './vocabulary/vocabulary.ts';
 
@@ -13,20 +15,75 @@ export interface Wanted {
 }
 
 const NONE: readonly string[] = [];
+const NONE_OWN: readonly Own[] = [];
 /** So much of a text is looked through, in characters: who wants somebody says so soon, and a novel costs nothing. */
 const LOOKED_AT = 600;
 /** So much is told of the words by which it was understood, in characters. */
 const MOST_BY = 120;
+/** Among so many words of a clause it is looked by which it was understood. */
+const TOLD_AMONG = 24;
+/** How much a word must speak for it to be told as one of those, in tenths. */
+const TELLS = 5;
 /** So many words are short. */
 const SHORT = 4;
+/** A word of so many letters may be written with a slip in it. */
+const LONG = 5;
+/** How much must speak for it, in tenths: it is meant more likely than not. */
+const MEANT = 0;
 
-/** A clause in the words that are looked for, each said once where it was said again and again: “agent agent AGENT”. */
-function spelt(clause: string, words: WishWords): string {
-  return clause
-    .split(' ')
-    .map(word => (Object.hasOwn(words.spelt, word) ? words.spelt[word]! : word))
-    .filter((word, at, all) => word !== all[at - 1])
-    .join(' ');
+/** A word as its vocabulary has it: written in haste (“sum1”), or with one slip in it (“humna”). */
+function spelt(word: string, { spelt: known, kinds, asks, weights }: WishWords): string {
+  if (Object.hasOwn(known, word)) return known[word]!;
+  if (word.length < LONG || Object.hasOwn(kinds, word) || Object.hasOwn(weights, word)) return word;
+  const swapped = [...word].sort().join('');
+  const meant = Object.keys(kinds).find(
+    one =>
+      one.length >= LONG &&
+      one[0] === word[0] &&
+      asks.has(kinds[one]!) &&
+      (distance(one, word) === 1 || (one.length === word.length && [...one].sort().join('') === swapped)),
+  );
+  return meant ?? word;
+}
+
+/** The words of a clause as they were typed, each once where it was typed again and again: “agent agent AGENT”. */
+function typedIn(clause: string): string[] {
+  return clause.split(' ').filter((word, at, all) => word !== all[at - 1]);
+}
+
+/** A clause in the words that it is judged by. */
+export const wordsOf = (clause: string, words: WishWords): string[] => typedIn(clause).map(word => spelt(word, words));
+
+export const isMeant = (clause: readonly string[], { kinds, weights }: Pick<WishWords, 'kinds' | 'weights'>): boolean =>
+  judged(clause, kinds, weights) >= MEANT;
+
+/**
+ * What is judged of a text, clause by clause, in bare words: each by itself, and what is short as a whole as well (“hello?
+ * anyone?”).
+ */
+export function clausesOf(text: string, { between }: Pick<WishWords, 'between'>): string[] {
+  const said = tidy(text.slice(0, LOOKED_AT));
+  const whole = bare(said);
+  const clauses = said.split(between).map(bare).filter(Boolean);
+  return whole.split(' ').length <= SHORT && clauses.length > 1 ? [...clauses, whole] : clauses;
+}
+
+/** Whether there is any word in a clause by which somebody could be asked for. */
+const mayAsk = (clause: readonly string[], { kinds, asks }: WishWords): boolean =>
+  clause.some(word => Object.hasOwn(kinds, word) && asks.has(kinds[word]!));
+
+/** The words of a clause, as typed, that speak for it most: what is said before and after them is no part of it. */
+function toldBy(clause: string, words: WishWords): string {
+  const meant = wordsOf(clause, words).slice(0, TOLD_AMONG);
+  let [first, last] = [0, meant.length];
+  let most = Number.NEGATIVE_INFINITY;
+  for (let from = 0; from < meant.length; from++)
+    for (let to = meant.length; to > from; to--) {
+      const part = meant.slice(from, to);
+      const speaks = judged(part, words.kinds, words.weights) - TELLS * part.length;
+      if (speaks > most && mayAsk(part, words)) [first, last, most] = [from, to, speaks];
+    }
+  return typedIn(clause).slice(first, last).join(' ');
 }
 
 /** A lead’s own wording, in bare words. */
@@ -51,52 +108,37 @@ function made(wordings: readonly string[]): readonly Own[] {
   return own;
 }
 
-/** The wording of a lead’s that a clause says, and does not take back or only ask about. */
-function ownIn(clause: string, own: readonly Own[], { unless, about }: WishWords): string | undefined {
-  if (about.test(clause)) return undefined;
+/** The wording of a lead’s that a clause says, and does not take back or only tell of. */
+function ownIn(clause: string, own: readonly Own[], words: WishWords): string | undefined {
   const said = ` ${clause} `;
   const isShort = clause.split(' ').length <= SHORT;
-  return own.find(({ words, isWord }) => {
-    const at = isWord && !isShort ? -1 : said.indexOf(` ${words} `);
-    return at >= 0 && !unless.test(clause.slice(0, at).trim());
+  return own.find(({ words: wording, isWord }) => {
+    if ((isWord && !isShort) || !said.includes(` ${wording} `)) return false;
+    const meant = said.replace(` ${wording} `, ` ${isWord ? words.as.word : words.as.words} `).trim();
+    return isMeant(meant.split(' '), words);
   })?.words;
 }
 
 /**
  * Whether somebody wants something at any time, whatever they were asked: a person, in its many forms (“is anyone there”,
  * “not a bot pls”, “this is useless, get me a human”), and not where it is not meant (“human resources”, “does a person have
- * to be home”). Each clause is looked at by itself: what it asks for, what stands before it that makes of it no wish, and
- * whether the clause only asks about people.
+ * to be home”). Each clause is judged by itself, by what was learnt from examples of both.
  * @param language BCP 47
  * @param wordings what else a lead takes for such a wish, in their own words; the same list each time, as it is made ready once
  */
 export function understandWish(text: string, language: string, wordings: readonly string[] = NONE): Wanted | undefined {
   const { person } = vocabularyOf(language).wishes;
-  const own = wordings.length > 0 ? made(wordings) : [];
-  if (own.length === 0 && !person.hint.test(text)) return undefined;
-  const said = tidy(text.slice(0, LOOKED_AT));
-  const whole = bare(said);
-  const clauses = said.split(person.between).map(bare).filter(Boolean);
+  const own = wordings.length > 0 ? made(wordings) : NONE_OWN;
   const wanted = (by: string): Wanted => ({
     wish: 'person',
     by: by.slice(0, MOST_BY),
     ...(person.calls.test(by) ? { called: true as const } : {}),
   });
-  // What is short is meant as a whole as well: “hello? anyone?”.
-  for (const given of whole.split(' ').length <= SHORT ? [...clauses, whole] : clauses) {
+  for (const given of clausesOf(text, person)) {
     const ownWords = ownIn(given, own, person);
     if (ownWords !== undefined) return wanted(ownWords);
-    const clause = spelt(given, person);
-    if (person.alone.test(clause) && !person.notAlone.test(clause)) return wanted(given);
-    for (const asks of person.plainly) {
-      const found = asks.exec(clause);
-      if (found) return wanted(found[0].trim());
-    }
-    if (person.about.test(clause)) continue;
-    for (const asks of person.asks) {
-      const found = asks.exec(clause);
-      if (found && !person.unless.test(clause.slice(0, found.index).trim())) return wanted(found[0].trim());
-    }
+    const clause = wordsOf(given, person);
+    if (mayAsk(clause, person) && isMeant(clause, person)) return wanted(toldBy(given, person));
   }
   return undefined;
 }

@@ -35,7 +35,7 @@ describe('a visitor who wants a person', () => {
       team: null,
       reason: { code: 'visitor wanted somebody' },
     });
-    expect(notes(last)).toEqual(['The visitor wants a person: “talk to a real human”.']);
+    expect(notes(last)).toEqual(['The visitor wants a person: “can i talk to a real human please”.']);
     expect(session).toMatchObject({ state: 'handed over', at: 'q' });
     // Handed back, they are asked what they were asked.
     const back = perform(flow, [opened, typed('talk to a human'), { event: 'handed back' }]);
@@ -89,7 +89,7 @@ describe('a visitor who wants a person', () => {
     };
     const calling = flowOf({ a: [call, say('s', 'Here it is.'), end] });
     const wanted = perform(calling, [opened, typed('is anyone there')]);
-    expect(wanted.session).toMatchObject({ state: 'awaiting', wanted: 'is anyone there' });
+    expect(wanted.session).toMatchObject({ state: 'awaiting', wanted: 'anyone there' });
     const told: Event = { event: 'told', ticket: 1, outcome: 'worked', result: {} };
     const after = perform(calling, [opened, typed('is anyone there'), told]);
     expect(said(after.last)).toEqual([fetched]);

@@ -178,7 +178,7 @@ test('who wants a person in the middle of a question has one fetched, and is not
     .getByRole('link')
     .filter({ hasText: 'It is about my meter, at number 9' });
   await row.click();
-  await expect(logOf(priya).getByText('The visitor wants a person: “talk to a real human”.')).toBeVisible();
+  await expect(logOf(priya).getByText('The visitor wants a person: “can i talk to a real human please”.')).toBeVisible();
   await priya.getByLabel('Your reply').fill('Hello, this is Priya.');
   await priya.getByLabel('Your reply').press('Enter');
   await expect(chat.getByText('Hello, this is Priya.')).toBeVisible();

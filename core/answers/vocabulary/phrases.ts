@@ -21,3 +21,22 @@ export function phrases(...patterns: readonly string[]): string[] {
   }
   return [...said];
 }
+
+/** The ways of a part that many phrases have, as they stand on the lines of a text: “{undo|change|take back}”. */
+export function ways(text: string): string {
+  const lines = text.trim().split('\n');
+  return `{${lines.map(line => line.trim().replaceAll(' | ', '|')).join('|')}}`;
+}
+
+/**
+ * One of all that a phrase says, as the dice fall: where it says more than could be gone through.
+ * @param dice throws a number in [0, 1)
+ */
+export function drawn(phrase: string, dice: () => number): string {
+  let said = phrase;
+  for (let open = WAYS.exec(said); open; open = WAYS.exec(said)) {
+    const all = open[1]!.split('|');
+    said = `${said.slice(0, open.index)}${all[Math.floor(dice() * all.length)]}${said.slice(open.index + open[0].length)}`;
+  }
+  return said.replace(/\s+/g, ' ').trim();
+}

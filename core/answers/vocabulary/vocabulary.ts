@@ -1,6 +1,7 @@
 import type { Chrono } from 'chrono-node';
 import type { DurationLikeObject } from 'luxon';
 import type { PersonPart } from '../../facts/fact.ts';
+import type { Kinds, Weights } from '../marks.ts';
 
 /** What a visitor may want to do with the conversation instead of answering. */
 export type Order = 'skip' | 'back' | 'start again' | 'stop';
@@ -10,25 +11,19 @@ export type Wish = 'person';
 
 /** How a wish is said, of the bare words of one clause of a text. */
 export interface WishWords {
-  /** Without any of this a text is not looked at any further; of a text as it was typed. */
-  hint: RegExp;
   /** Where one thing that is said ends and another begins, in a text as it was typed. */
   between: RegExp;
-  /** How some words of it are written as well, in haste or by mistake. */
+  /** How some words of it are written as well, in haste. */
   spelt: Readonly<Record<string, string>>;
-  /** What asks for it in so many words, whatever else the clause says. */
-  plainly: readonly RegExp[];
-  /** What asks for it, wherever in a clause it stands. */
-  asks: readonly RegExp[];
-  /** The whole of a clause that asks for it, and what of that does not when nothing else is said. */
-  alone: RegExp;
-  notAlone: RegExp;
+  /** What the words stand for that tell of it, and those around them. Only a clause with one of `asks` is looked at. */
+  kinds: Kinds;
+  asks: ReadonlySet<string>;
+  /** How much speaks for it, as was learnt from examples (`core/answers/learning`). */
+  weights: Weights;
+  /** A lead’s own wording is taken as this: one of a word as somebody, one of more as asking for somebody. */
+  as: { word: string; words: string };
   /** Of the words that it was understood by: only that one wants to be called. */
   calls: RegExp;
-  /** What, up to where it is asked for, makes of it no wish: “I don’t want to …”. */
-  unless: RegExp;
-  /** A clause that is about such a thing and wants none: “do I have to …”. */
-  about: RegExp;
 }
 
 /**
