@@ -31,17 +31,45 @@ const LONG = 5;
 /** How much must speak for it, in tenths: it is meant more likely than not. */
 const MEANT = 0;
 
+/** A word as it is judged, and whether somebody could be asked for by it. */
+interface Read {
+  as: string;
+  asks: boolean;
+}
+
+/** Words as they were last read: the same are typed all day. */
+const reads = new WeakMap<WishWords, Map<string, Read>>();
+const MOST_READ = 5_000;
+
 /** A word as its vocabulary has it: written in haste (“sum1”), or with one slip in it (“humna”). */
-function spelt(word: string, { spelt: known, kinds, asks, weights }: WishWords): string {
+function read(word: string, words: WishWords): Read {
+  let known = reads.get(words);
+  if (!known || known.size > MOST_READ) {
+    known = new Map();
+    reads.set(words, known);
+  }
+  const before = known.get(word);
+  if (before) return before;
+  const as = withoutSlip(word, words);
+  const { kinds, asks } = words;
+  const now = { as, asks: Object.hasOwn(kinds, as) && asks.has(kinds[as]!) };
+  known.set(word, now);
+  return now;
+}
+
+const inOrder = (word: string): string => [...word].sort().join('');
+
+/** What asks for somebody and is one letter, or two letters in another order, from a word that is none of those known. */
+function withoutSlip(word: string, { spelt: known, kinds, asks, weights }: WishWords): string {
   if (Object.hasOwn(known, word)) return known[word]!;
   if (word.length < LONG || Object.hasOwn(kinds, word) || Object.hasOwn(weights, word)) return word;
-  const swapped = [...word].sort().join('');
+  const letters = inOrder(word);
   const meant = Object.keys(kinds).find(
     one =>
       one.length >= LONG &&
       one[0] === word[0] &&
       asks.has(kinds[one]!) &&
-      (distance(one, word) === 1 || (one.length === word.length && [...one].sort().join('') === swapped)),
+      (distance(one, word) === 1 || inOrder(one) === letters),
   );
   return meant ?? word;
 }
@@ -52,7 +80,8 @@ function typedIn(clause: string): string[] {
 }
 
 /** A clause in the words that it is judged by. */
-export const wordsOf = (clause: string, words: WishWords): string[] => typedIn(clause).map(word => spelt(word, words));
+export const wordsOf = (clause: string, words: WishWords): string[] =>
+  typedIn(clause).map(word => read(word, words).as);
 
 export const isMeant = (clause: readonly string[], { kinds, weights }: Pick<WishWords, 'kinds' | 'weights'>): boolean =>
   judged(clause, kinds, weights) >= MEANT;
@@ -68,9 +97,8 @@ export function clausesOf(text: string, { between }: Pick<WishWords, 'between'>)
   return whole.split(' ').length <= SHORT && clauses.length > 1 ? [...clauses, whole] : clauses;
 }
 
-/** Whether there is any word in a clause by which somebody could be asked for. */
-const mayAsk = (clause: readonly string[], { kinds, asks }: WishWords): boolean =>
-  clause.some(word => Object.hasOwn(kinds, word) && asks.has(kinds[word]!));
+/** Whether there is any word among these by which somebody could be asked for. */
+const mayAsk = (typed: readonly string[], words: WishWords): boolean => typed.some(word => read(word, words).asks);
 
 /** The words of a clause, as typed, that speak for it most: what is said before and after them is no part of it. */
 function toldBy(clause: string, words: WishWords): string {
@@ -129,6 +157,7 @@ function ownIn(clause: string, own: readonly Own[], words: WishWords): string | 
 export function understandWish(text: string, language: string, wordings: readonly string[] = NONE): Wanted | undefined {
   const { person } = vocabularyOf(language).wishes;
   const own = wordings.length > 0 ? made(wordings) : NONE_OWN;
+  if (own.length === 0 && !mayAsk(bare(text.slice(0, LOOKED_AT)).split(' '), person)) return undefined;
   const wanted = (by: string): Wanted => ({
     wish: 'person',
     by: by.slice(0, MOST_BY),
