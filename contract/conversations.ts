@@ -84,6 +84,29 @@ export type MissedLine = z.infer<typeof MissedLine>;
 export const Missed = z.object({ missed: z.array(MissedLine), count: z.int() });
 export type Missed = z.infer<typeof Missed>;
 
+/** Something that was written and holds what was looked for. */
+export const Found = z.object({
+  conversation: RowId,
+  /** The number of its entry. */
+  number: z.int(),
+  at: Instant,
+  visitor: z.string(),
+  holder: Holder,
+  /** The kind of its entry, and who wrote it; the visitor, where nobody is named. */
+  kind: z.string(),
+  by: z.string().nullable(),
+  /** What was said around it, and where in that it stands. */
+  text: z.string(),
+  found: z.array(z.tuple([z.int(), z.int()])),
+});
+export type Found = z.infer<typeof Found>;
+export const FoundPage = z.object({
+  found: z.array(Found),
+  /** To be given as `before` for the next page; null on the last. */
+  next: z.string().nullable(),
+});
+export type FoundPage = z.infer<typeof FoundPage>;
+
 const Text = z
   .string()
   .trim()
@@ -126,6 +149,17 @@ export const conversationRoutes = {
     params: ById,
     query: z.strictObject({ after: z.coerce.number().int().min(0).optional() }),
     reply: ConversationDetail,
+  }),
+  search: route({
+    method: 'GET',
+    path: '/api/said',
+    summary: 'What was written in conversations, by how words of it begin, the newest first',
+    access: 'member',
+    query: z.strictObject({
+      words: z.string().trim().min(1, 'Write what you look for.').max(200, 'Look for at most 200 characters.'),
+      before: z.string().max(60).optional(),
+    }),
+    reply: FoundPage,
   }),
   missed: route({
     method: 'GET',

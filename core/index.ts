@@ -20,6 +20,7 @@ export {
   recordedKinds,
   recordedOf,
   visitorSees,
+  writtenKinds,
 } from './conversation/entries/registry.ts';
 export { repliedWith } from './conversation/entries/replied.ts';
 export { Who } from './conversation/entries/who.ts';
@@ -40,6 +41,7 @@ export {
   silent,
   written as visitorWrote,
 } from './conversation/holder.ts';
+export { type Excerpt, excerpt, saidSought, wordsSaid } from './conversation/search.ts';
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';
 export { type Findable, wordsOfPerson, wordsSought } from './facts/findable.ts';

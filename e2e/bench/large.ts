@@ -47,7 +47,24 @@ const copied: Record<string, Record<string, string>> = {
     conversation_id: `t.conversation_id + s.seq * ${APART}`,
     at: `t.at - INTERVAL s.seq * ${EARLIER} MINUTE`,
   },
+  said: {
+    conversation_id: `t.conversation_id + s.seq * ${APART}`,
+    at: `t.at - INTERVAL s.seq * ${EARLIER} MINUTE`,
+  },
 };
+
+/** By which column it is known what a row was copied of; by its own identity, where nothing is said. */
+const copiedBy: Record<string, string> = {
+  entries: 'conversation_id',
+  said: 'conversation_id',
+  people_words: 'person_id',
+};
+
+/** The words of what the demo’s people wrote, as its listener would keep them. */
+const SAID = `INSERT INTO said (conversation_id, number, workspace_id, at, words)
+  SELECT conversation_id, number, workspace_id, at,
+    CONCAT(workspace_id, '_', REGEXP_REPLACE(LOWER(JSON_VALUE(body, '$.text')), '[^a-z0-9]+', CONCAT(' ', workspace_id, '_')))
+  FROM entries WHERE kind IN ('replied', 'answered', 'note')`;
 
 /** Multiplies the demo’s week, as one would have it after some years. */
 async function grow(database: Database): Promise<void> {
@@ -55,6 +72,9 @@ async function grow(database: Database): Promise<void> {
   const [row] = await select<{ count: string }>('SELECT COUNT(*) AS count FROM conversations');
   const copies = Math.ceil(CONVERSATIONS / Number(row!.count)) - 1;
 
+  // The index is made when all of it is there, as it is where there was none.
+  await database.query('ALTER TABLE said DROP KEY said_words');
+  await database.query(SAID);
   for (const [table, differing] of Object.entries(copied)) {
     const columns = await select<{ name: string }>(
       `SELECT COLUMN_NAME AS name FROM information_schema.COLUMNS
@@ -62,13 +82,14 @@ async function grow(database: Database): Promise<void> {
     );
     const names = columns.map(({ name }) => `\`${name}\``).join(', ');
     const values = columns.map(({ name }) => differing[name] ?? `t.\`${name}\``).join(', ');
-    const original = `t.${table === 'entries' ? 'conversation_id' : table === 'people_words' ? 'person_id' : 'id'} < ${APART}`;
+    const original = `t.${copiedBy[table] ?? 'id'} < ${APART}`;
     for (let from = 1; from <= copies; from += AT_ONCE)
       await database.query(
         `INSERT INTO ${table} (${names}) SELECT ${values} FROM ${table} t
          JOIN seq_${from}_to_${Math.min(copies, from + AT_ONCE - 1)} s WHERE ${original}`,
       );
   }
+  await database.query('ALTER TABLE said ADD FULLTEXT KEY said_words (words)');
   // What the listeners would have counted.
   await database.query('DELETE FROM hourly_conversations');
   await database.query(
@@ -84,7 +105,7 @@ async function grow(database: Database): Promise<void> {
      ON DUPLICATE KEY UPDATE conversations = daily_scenes.conversations + VALUES(conversations)`,
   );
   await database.query(
-    'ANALYZE TABLE people, people_words, visitors, conversations, entries, hourly_conversations, daily_scenes',
+    'ANALYZE TABLE people, people_words, visitors, conversations, entries, said, hourly_conversations, daily_scenes',
   );
 }
 
@@ -117,6 +138,19 @@ function questions(ids: { flow: string; conversation: string; member: string; pe
       bound: 20,
       sql: `SELECT number, at, body FROM entries WHERE conversation_id = ${ids.conversation} ORDER BY number`,
     },
+    ...[
+      ['what was said', 'dusty landing'],
+      ['what was said, often', 'radiat'],
+      ['what was said, by nobody', 'xylophone'],
+    ].map(
+      ([name, words]): Question => ({
+        name: name!,
+        path: `/api/said?words=${encodeURIComponent(words!)}`,
+        bound: 150,
+        sql: `SELECT conversation_id, number FROM said
+              WHERE MATCH (words) AGAINST ('${words!.replace(/\w+/g, '+1_$&*')}' IN BOOLEAN MODE) ORDER BY at DESC LIMIT 31`,
+      }),
+    ),
     {
       name: 'people',
       path: '/api/people',

@@ -178,7 +178,9 @@ test('who wants a person in the middle of a question has one fetched, and is not
     .getByRole('link')
     .filter({ hasText: 'It is about my meter, at number 9' });
   await row.click();
-  await expect(logOf(priya).getByText('The visitor wants a person: “can i talk to a real human please”.')).toBeVisible();
+  await expect(
+    logOf(priya).getByText('The visitor wants a person: “can i talk to a real human please”.'),
+  ).toBeVisible();
   await priya.getByLabel('Your reply').fill('Hello, this is Priya.');
   await priya.getByLabel('Your reply').press('Enter');
   await expect(chat.getByText('Hello, this is Priya.')).toBeVisible();
@@ -186,4 +188,31 @@ test('who wants a person in the middle of a question has one fetched, and is not
   await priya.getByRole('menuitem', { name: 'Back to the flow' }).click();
   await priya.getByRole('button', { name: 'Give it back' }).click();
   await expect(chat.getByText('What sort of home is it?')).toHaveCount(2);
+});
+
+test('what was said is searched, and opened where it stands', async ({ browser, stack }) => {
+  const priya = await studio(browser, stack, people.priya);
+  const visitor = await visit(browser, stack);
+  await askForPerson(visitor, 'Quillon');
+  await visitor.say('A marmot sleeps beneath the outside unit');
+  for (const line of ['one', 'two', 'three', 'four']) await visitor.say(`and then ${line}`);
+
+  // It is found a moment after it was said.
+  const search = priya.getByLabel('Search what was said');
+  const found = priya.getByRole('list', { name: 'Found' }).getByRole('link');
+  await expect(async () => {
+    await search.fill('');
+    await search.fill('MARMOT unit');
+    await expect(found).toHaveCount(1, { timeout: 1_000 });
+  }).toPass({ timeout: 15_000 });
+  await expect(found.locator('mark')).toHaveText(['marmot', 'unit']);
+  await found.click();
+  await expect(logOf(priya).locator('[data-sought]')).toContainText('A marmot sleeps beneath the outside unit');
+  await expect(logOf(priya).locator('[data-sought]')).toBeInViewport();
+
+  await search.fill('xylophone');
+  await expect(priya.getByText('Nobody said that')).toBeVisible();
+  await search.press('Escape');
+  await expect(priya.getByRole('list', { name: 'Waiting' })).toBeVisible();
+  await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
 });

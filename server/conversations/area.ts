@@ -19,6 +19,7 @@ import {
   offers,
   queues,
   readings,
+  said,
   conversations as table,
   timers as timerTable,
   turns,
@@ -28,6 +29,7 @@ import { personal } from './personal.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
 import { routing } from './routing.ts';
+import { saidListener } from './said.ts';
 import { silence } from './silence.ts';
 import { timerLag, timers } from './timers.ts';
 import { turnsListener } from './turns.ts';
@@ -70,7 +72,7 @@ function partsOf(house: House): Parts {
 /** What is said between visitors, flows and people. */
 export const conversations: Area = {
   name: 'conversations',
-  tables: [table, visitorTable, entries, readings, timerTable, missed, offers, turns, queues],
+  tables: [table, visitorTable, entries, readings, timerTable, missed, offers, turns, queues, said],
   offers: house => ({
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
     conversations: {
@@ -179,7 +181,12 @@ export const conversations: Area = {
   },
   personal,
   measures: ({ database }) => [timerLag(database)],
-  listeners: house => [leavers(house, partsOf(house).announcer), missedListener(house), turnsListener(house)],
+  listeners: house => [
+    leavers(house, partsOf(house).announcer),
+    missedListener(house),
+    turnsListener(house),
+    saidListener(house),
+  ],
   keeps: ({ tables }) => [
     {
       name: 'what was missed',

@@ -6,6 +6,7 @@ import {
   instant,
   integer,
   json,
+  longText,
   nullable,
   oneOf,
   partOfKey,
@@ -95,6 +96,15 @@ export const missed = table('missed', {
   workspaceId: reference(),
   code: text(30),
   at: instant,
+});
+
+/** The words of what was written, as the full-text index has them; by the entry in which it was. */
+export const said = table('said', {
+  conversationId: partOfKey(reference(() => conversations)),
+  number: partOfKey(integer),
+  workspaceId: reference(),
+  at: instant,
+  words: longText,
 });
 
 /** To whom a conversation that waits is offered now, and who let it go by; as long as it waits since that very moment. */

@@ -2,7 +2,7 @@ import { QueryTypes } from 'sequelize';
 import type { House } from '../house/house.ts';
 import { inParts, type Personal } from '../house/person.ts';
 import { readLog } from './log.ts';
-import { conversations, entries, missed, offers, readings, timers, turns, visitors } from './model.ts';
+import { conversations, entries, missed, offers, readings, said, timers, turns, visitors } from './model.ts';
 
 const LINES = 500;
 
@@ -52,6 +52,7 @@ export function personal({ tables, database }: House): Personal {
         await rows.of(missed).remove({ conversationId }, { transaction });
         await rows.of(offers).remove({ conversationId }, { transaction });
         await rows.of(turns).remove({ conversationId }, { transaction });
+        await rows.of(said).remove({ conversationId }, { transaction });
         await rows.of(entries).remove({ conversationId }, { transaction });
         await rows.of(conversations).remove({ id: conversationId }, { transaction });
       }

@@ -6,6 +6,7 @@ import type { AgentService } from './agents.ts';
 import type { Announcer } from './announcer.ts';
 import type { Appended } from './log.ts';
 import { missedToday } from './missed.ts';
+import { search } from './said.ts';
 
 export function conversationDoors(doors: Doors, house: House, agents: AgentService, announcer: Announcer): void {
   const tell = async (work: Promise<Appended>): Promise<ConversationSummary> => announcer.announce(await work);
@@ -17,6 +18,7 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
     const [detail, here] = await Promise.all([agents.get(me, params.id, query.after), announcer.isHere(params.id)]);
     return { ...detail, here };
   });
+  serve(doors, conversationRoutes.search, ({ query }, me) => search(house, me.workspace, query));
   serve(doors, conversationRoutes.missed, (_, me) => missedToday(house, me.workspace));
   written(conversationRoutes.take, (me, id) => agents.take(me, id));
   written(conversationRoutes.done, (me, id) => agents.done(me, id));

@@ -28,6 +28,7 @@ import { missed } from './migrations/0023-missed.ts';
 import { wishes } from './migrations/0024-wishes.ts';
 import { availability } from './migrations/0025-availability.ts';
 import { offers } from './migrations/0026-offers.ts';
+import { said } from './migrations/0027-said.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -57,6 +58,7 @@ export const migrations: readonly Migration[] = [
   wishes,
   availability,
   offers,
+  said,
 ];
 
 /**

@@ -6,7 +6,7 @@ import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
 import { Alerts } from './alerts.ts';
 import { chime } from './chime.ts';
-import { correctionKeys, replyKeys } from './keys.ts';
+import { correctionKeys, replyKeys, searchKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
 import { OfferedHere } from './offered-here.tsx';
 import { showChange, showErased, useConversations, useCounts } from './store.ts';
@@ -72,7 +72,7 @@ export const inbox: Area = {
   name: 'Inbox',
   path: '/inbox',
   screens: [{ path: '/inbox/:id?', load: () => import('./inbox.tsx') }],
-  keys: [replyKeys, correctionKeys],
+  keys: [replyKeys, searchKeys, correctionKeys],
   todo: {
     'a conversation': (_, done) => ({
       title: 'A conversation',

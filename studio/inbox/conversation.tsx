@@ -104,7 +104,7 @@ function Composer({ id, withOther }: { id: string; withOther: string | undefined
   );
 }
 
-export function Conversation({ id }: { id: string }) {
+export function Conversation({ id, line }: { id: string; line?: number | undefined }) {
   const { member, members, teams } = useSignedIn();
   // Not what is being written: that redraws the box alone.
   const { detail, entries, typing, here, mistake, outgoing } = useConversation(
@@ -204,6 +204,7 @@ export function Conversation({ id }: { id: string }) {
           name="Log"
           lines={lines}
           visitor={conversation.visitor}
+          sought={line}
           className="flex-1 px-5 py-5 max-md:px-2"
         >
           {sending.map(message => (

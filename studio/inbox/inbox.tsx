@@ -13,6 +13,7 @@ import { shortTime, stretch } from '../ui/time.ts';
 import { isMuted, setMuted } from './chime.ts';
 import { Conversation } from './conversation.tsx';
 import { Offered, useNow } from './offer.tsx';
+import { FoundList, SearchField } from './search.tsx';
 import { useConversations, useCounts, useInbox } from './store.ts';
 
 const names: Record<InboxList, string> = {
@@ -127,8 +128,10 @@ function useListOfLink(): void {
 
 export default function Inbox() {
   const { id } = useParams();
+  const [params] = useSearchParams();
   useListOfLink();
   const list = useInbox(state => state.list);
+  const search = useInbox(state => state.search);
   const counts = useCounts();
   const [muted, setMutedHere] = useState(isMuted);
   useEffect(() => {
@@ -147,10 +150,12 @@ export default function Inbox() {
               <button
                 key={name}
                 type="button"
-                aria-pressed={name === list}
-                onClick={() => useInbox.setState({ list: name })}
+                aria-pressed={name === list && search === ''}
+                onClick={() => useInbox.setState({ list: name, search: '' })}
                 className={`border-b-2 px-1 pt-2 pb-2.5 text-[0.8125rem] whitespace-nowrap ${
-                  name === list ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'
+                  name === list && search === ''
+                    ? 'border-petrol font-semibold'
+                    : 'border-transparent text-ink-2 hover:text-ink'
                 }`}
               >
                 {names[name]}
@@ -175,10 +180,11 @@ export default function Inbox() {
         <div className="px-4 py-1 text-ink-2 md:hidden">
           <Taking />
         </div>
-        <List chosen={id} />
+        <SearchField />
+        {search.trim() === '' ? <List chosen={id} /> : <FoundList search={search.trim()} chosen={id} />}
       </section>
       {id ? (
-        <Conversation key={id} id={id} />
+        <Conversation key={id} id={id} line={Number(params.get('line')) || undefined} />
       ) : (
         <div className="flex-1 bg-sheet max-md:hidden">
           <Empty title="Pick a conversation">

@@ -11,9 +11,10 @@ import { keyOf, queries } from '../shell/query.ts';
 type Page = z.output<typeof conversationRoutes.list.reply>;
 type Pages = InfiniteData<Page, string | null>;
 
-/** What of the inbox belongs to the page: which list is chosen, and which conversation is open. */
-export const useInbox = create<{ list: InboxList; read: string | undefined }>(() => ({
+/** What of the inbox belongs to the page: which list is chosen, what is looked for, and which conversation is open. */
+export const useInbox = create<{ list: InboxList; search: string; read: string | undefined }>(() => ({
   list: 'waiting',
+  search: '',
   read: undefined,
 }));
 

@@ -17,6 +17,7 @@ export function LogList({
   lines,
   visitor,
   follows = true,
+  sought,
   className = '',
   children,
 }: {
@@ -25,12 +26,14 @@ export function LogList({
   visitor: string;
   /** Whether it is read from its end, as one that goes on. */
   follows?: boolean;
+  /** The number of the line that was looked for: it is shown, and marked. */
+  sought?: number | undefined;
   className?: string;
   /** What stands after the last line. */
   children?: ReactNode;
 }) {
   const list = useRef<HTMLOListElement>(null);
-  const isAtEnd = useRef(follows);
+  const isAtEnd = useRef(follows && sought === undefined);
   const rows = useVirtualizer({
     count: lines.length,
     getScrollElement: () => list.current,
@@ -43,12 +46,20 @@ export function LogList({
   const before = items[0]?.start ?? 0;
   const after = rows.getTotalSize() - (items.at(-1)?.end ?? 0);
 
+  const place = sought === undefined ? -1 : lines.findIndex(line => line.some(({ number }) => number === sought));
+  useEffect(() => {
+    if (place < 0) return;
+    isAtEnd.current = false;
+    rows.scrollToIndex(place, { align: 'center' });
+  }, [place, rows]);
+
   // Each line is an item of the list by itself, so it is measured as it stands there.
   const first = items[0]?.index ?? 0;
   useLayoutEffect(() => {
     const shown = [...(list.current?.querySelectorAll(':scope > li[data-line]') ?? [])];
     for (const [at, row] of shown.slice(0, items.length).entries()) {
       row.setAttribute('data-index', String(first + at));
+      row.toggleAttribute('data-sought', first + at === place);
       rows.measureElement(row);
     }
   });
@@ -65,7 +76,7 @@ export function LogList({
       ref={list}
       aria-label={name}
       tabIndex={0}
-      className={`flex min-h-0 flex-col gap-3 overflow-y-auto ${className}`}
+      className={`flex min-h-0 flex-col gap-3 overflow-y-auto [&>li[data-sought]]:rounded-md [&>li[data-sought]]:outline-1 [&>li[data-sought]]:outline-offset-4 [&>li[data-sought]]:outline-petrol ${className}`}
       onScroll={({ currentTarget: { scrollHeight, scrollTop, clientHeight } }) => {
         isAtEnd.current = follows && scrollHeight - scrollTop - clientHeight < AT_END;
       }}

@@ -12,5 +12,6 @@ export const answered = entryKind({
   schema: z.object({ kind: z.literal('answered'), member: Who, text: z.string(), clientId: z.string() }),
   visitorSees: true,
   preview: ({ text }) => text,
+  wrote: ({ text }) => text,
   happens: ({ member }) => ({ member: member.id }),
 });

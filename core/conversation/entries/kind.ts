@@ -26,6 +26,8 @@ export interface EntryKind<S extends z.ZodObject> {
   readonly visitorSees?: true;
   /** What lists show of a conversation while nothing newer is worth showing. */
   preview?(entry: z.infer<S>): string;
+  /** What somebody wrote in it, a visitor or a member, by which it is found again. */
+  wrote?(entry: z.infer<S>): string;
   /** How it reads as a stage direction, one sentence; what is set otherwise, as a speaker’s line, has none. */
   words?(entry: z.infer<S>, reader: Reader): string;
   /**

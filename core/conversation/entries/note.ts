@@ -6,4 +6,6 @@ import { Who } from './who.ts';
 export const note = entryKind({
   kind: 'note',
   schema: z.object({ kind: z.literal('note'), member: Who, text: z.string(), clientId: z.string() }),
+  wrote: ({ text }) => text,
+  happens: ({ member }) => ({ member: member.id }),
 });

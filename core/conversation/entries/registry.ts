@@ -81,6 +81,9 @@ export const recordedKinds: readonly string[] = entryKinds.flatMap(({ kind, reco
   recorded ? [String(kind)] : [],
 );
 
+/** The kinds of entries in which somebody wrote something. */
+export const writtenKinds: readonly string[] = entryKinds.flatMap(({ kind, wrote }) => (wrote ? [String(kind)] : []));
+
 /** How an entry reads as a stage direction; undefined of what is set otherwise. */
 export function entryWords(entry: EntryBody, reader: Reader): string | undefined {
   return (entryKindOf(entry) ?? newer).words?.(entry as never, reader);

@@ -18,6 +18,7 @@ export const replied = entryKind({
   }),
   visitorSees: true,
   preview: ({ text }) => text,
+  wrote: ({ text }) => text,
   happens: () => ({}),
   recorded: ({ text, choice, choices, fields, file }, { number, at }) => ({
     did: 'replied',
