@@ -34,6 +34,8 @@ export const ConversationSummary = z.object({
   lastAt: Instant,
   /** Since when the visitor has waited for a person. */
   waitingSince: Instant.nullable(),
+  /** Until when who has it has put it off. */
+  later: Instant.nullable(),
   /** To whom of the team it is offered while it waits, and until when; others may take it as well. */
   offered: z.object({ member: Who, until: Instant }).nullable(),
   /** The number of the newest entry. */
@@ -63,7 +65,7 @@ export const ConversationDetail = z.object({
 export type ConversationDetail = z.infer<typeof ConversationDetail>;
 
 /** The lists of the inbox. */
-export const InboxList = z.enum(['waiting', 'mine', 'others', 'flow-led', 'done']);
+export const InboxList = z.enum(['waiting', 'mine', 'later', 'others', 'flow-led', 'done']);
 export type InboxList = z.infer<typeof InboxList>;
 export const InboxCounts = z.record(InboxList.exclude(['done']), z.int());
 export type InboxCounts = z.infer<typeof InboxCounts>;
@@ -188,6 +190,16 @@ export const conversationRoutes = {
       fact: z.string().min(1).max(60),
       text: z.string().trim().min(1, 'Write what is right.').max(4_000, 'It has at most 4,000 characters.'),
     }),
+    reply: ConversationSummary,
+  }),
+  putOff: route({
+    method: 'POST',
+    path: '/api/conversations/:id/later',
+    summary:
+      'Put the conversation off until a time, or fetch it back; it comes back by itself then, and when the visitor writes',
+    access: 'member',
+    params: ById,
+    body: z.strictObject({ until: Instant.nullable() }),
     reply: ConversationSummary,
   }),
   done: acts('done', 'Close the conversation'),

@@ -27,6 +27,7 @@ export { Who } from './conversation/entries/who.ts';
 export {
   type Command,
   commanded,
+  fallsDue,
   type Giver,
   type Held,
   Holder,
@@ -36,6 +37,7 @@ export {
   leftTheirDesk,
   leftTheTeam,
   type Played,
+  PUT_OFF_AT_MOST,
   played,
   type Refusal,
   silent,

@@ -3,19 +3,21 @@ import { describe, expect, test } from 'vitest';
 import {
   type Command,
   commanded,
+  fallsDue,
   type Giver,
   type Held,
   type Holding,
   isLed,
   leftTheirDesk,
   leftTheTeam,
+  PUT_OFF_AT_MOST,
   played,
   silent,
   written,
 } from './holder.ts';
 
 const NOW = 1_000;
-const led: Holding = { holder: 'flow', agent: null, team: null, since: null, hasFlow: true, away: false };
+const led: Holding = { holder: 'flow', agent: null, team: null, since: null, later: null, hasFlow: true, away: false };
 const waiting: Holding = { ...led, holder: 'waiting', team: 't1', since: 500, away: true };
 const priyas: Holding = { ...led, holder: 'agent', agent: 'priya', team: 't1', away: true };
 const closed: Holding = { ...led, holder: 'done', agent: 'priya', away: true };
@@ -204,4 +206,50 @@ test('whatever is done, in whatever order: an agent has what is with an agent, a
     }),
     { numRuns: 500 },
   );
+});
+
+describe('what is put off', () => {
+  const off = (holding: Holding, until: number | null, giver = priya) =>
+    commanded(holding, { does: 'put off', until }, giver, NOW);
+  const put = (holding: Holding, until: number | null, giver = priya) => {
+    const held = off(holding, until, giver);
+    if ('refused' in held) throw new Error(held.refused);
+    return held;
+  };
+  const kinds = ({ entries }: { entries: ReadonlyArray<{ kind: string }> }) => entries.map(({ kind }) => kind);
+
+  test('stays with who put it off, who takes it when nobody has it, and only they do', () => {
+    const held = put(priyas, NOW + 500);
+    expect(held.holding).toMatchObject({ holder: 'agent', agent: 'priya', later: NOW + 500 });
+    expect(kinds(held)).toEqual(['put off']);
+    expect(kinds(put(waiting, NOW + 500))).toEqual(['taken', 'put off']);
+    expect(off(priyas, NOW + 500, sam)).toEqual({ refused: 'not yours' });
+    for (const until of [NOW, NOW - 1, NOW + PUT_OFF_AT_MOST + 1])
+      expect(off(priyas, until)).toEqual({ refused: 'not later' });
+  });
+
+  test('comes back once, when its time has come, is fetched back, or the visitor writes', () => {
+    const { holding } = put(priyas, NOW + 500);
+    expect(fallsDue(holding, NOW + 499).holding.later).toBe(NOW + 500);
+    const back = fallsDue(holding, NOW + 500);
+    expect(kinds(back)).toEqual(['came back']);
+    expect(kinds(fallsDue(back.holding, NOW + 900))).toEqual([]);
+    expect(kinds(put(holding, null))).toEqual(['fetched back']);
+    expect(kinds(put(priyas, null))).toEqual([]);
+    expect(written(holding, NOW).holding.later).toBeNull();
+  });
+
+  test('is put off no more by whoever has it then', () => {
+    const { holding } = put(priyas, NOW + 500);
+    for (const [name, command] of Object.entries(commands)) {
+      const held = commanded(holding, command, hanne, NOW);
+      if ('refused' in held || name === 'to Priya') continue;
+      expect(held.holding.later).toBeNull();
+    }
+    for (const command of ['close', 'hand back'] as const) {
+      const held = commanded(holding, commands[command]!, priya, NOW);
+      expect('holding' in held && held.holding.later).toBeNull();
+    }
+    expect(leftTheTeam(holding, priya, NOW).holding.later).toBeNull();
+  });
 });

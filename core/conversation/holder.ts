@@ -1,6 +1,16 @@
 import { z } from 'zod';
 import { fellSilent } from './entries/fell-silent.ts';
-import { done, handedBack, leftAlone, passedOn, released, taken } from './entries/held.ts';
+import {
+  cameBack,
+  done,
+  fetchedBack,
+  handedBack,
+  leftAlone,
+  passedOn,
+  putOff,
+  released,
+  taken,
+} from './entries/held.ts';
 import type { EntryBody } from './entries/registry.ts';
 import type { Who } from './entries/who.ts';
 
@@ -17,6 +27,8 @@ export interface Holding {
   team: string | null;
   /** Since when the visitor waits for a person, in epoch milliseconds; null while they do not. */
   since: number | null;
+  /** Until when who has it has put it off, in epoch milliseconds; null while it is for now. */
+  later: number | null;
   /** Whether there is a flow that could lead it. */
   hasFlow: boolean;
   /** Whether its flow has given it to people, or had it taken away, and waits to be handed it back. */
@@ -38,16 +50,22 @@ export type Command =
   | { does: 'answer' }
   | { does: 'pass on'; to: { team: Who } | { member: Who } | undefined }
   | { does: 'hand back'; to?: { id: string; title: string } }
+  | { does: 'put off'; until: number | null }
   | { does: 'close' };
 
 /** Why a command is refused; the words are the server’s. */
-export type Refusal = 'not a member' | 'already taken' | 'not yours' | 'no flow' | 'nobody there';
+export type Refusal = 'not a member' | 'already taken' | 'not yours' | 'no flow' | 'nobody there' | 'not later';
 
 /** What comes of a command: who has it then, what is written in the log, and whether the flow is told of it. */
 export type Held = { holding: Holding; entries: EntryBody[]; plays: boolean } | { refused: Refusal };
 
 /** What comes of something that nobody can be refused. */
 type Happened = Exclude<Held, { refused: unknown }>;
+
+/** For so long it can be put off, in milliseconds: a year. */
+export const PUT_OFF_AT_MOST = 366 * 86_400_000;
+
+const instant = (at: number): string => new Date(at).toISOString();
 
 const still = (holding: Holding): Happened => ({ holding, entries: [], plays: false });
 
@@ -57,6 +75,7 @@ const waits = (holding: Holding, now: number): Holding => ({
   holder: 'waiting',
   agent: null,
   since: holding.since ?? now,
+  later: null,
 });
 
 const isWith = (holding: Holding, member: string): boolean => holding.holder === 'agent' && holding.agent === member;
@@ -78,13 +97,15 @@ export const hearsTimers = (holding: Holding): boolean =>
  */
 export function written(holding: Holding, now: number): Happened {
   if (isLed(holding)) return { holding, entries: [], plays: true };
-  return holding.holder === 'waiting' || holding.holder === 'agent' ? still(holding) : still(waits(holding, now));
+  if (holding.holder !== 'waiting' && holding.holder !== 'agent') return still(waits(holding, now));
+  // Who put it off wanted to hear nothing of it until then, unless the visitor writes.
+  return still({ ...holding, later: null });
 }
 
 /** The flow was told of something and did what it does. */
 export function played(holding: Holding, did: Played, now: number): Holding {
   if (did.does === 'hand over') return { ...waits(holding, now), team: did.team, away: true };
-  const led = { ...holding, agent: null, since: null, away: false };
+  const led = { ...holding, agent: null, since: null, later: null, away: false };
   return did.does === 'end' ? { ...led, holder: 'done' } : { ...led, holder: 'flow', team: null };
 }
 
@@ -101,6 +122,12 @@ export function leftTheTeam(holding: Holding, member: Who, now: number): Happene
 export function leftTheirDesk(holding: Holding, member: Who, wroteAt: number): Happened {
   if (!isWith(holding, member.id)) return still(holding);
   return { ...still(waits(holding, wroteAt)), entries: [{ kind: leftAlone.kind, member }] };
+}
+
+/** The time has come until which it was put off. */
+export function fallsDue(holding: Holding, now: number): Happened {
+  if (holding.later === null || holding.later > now) return still(holding);
+  return { ...still({ ...holding, later: null }), entries: [{ kind: cameBack.kind }] };
 }
 
 /** Nobody wrote for so many hours: what a flow has is closed, and may be gone on with; people keep what is theirs. */
@@ -120,7 +147,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
   const member: Who = { id: giver.id, name: giver.name };
   const mine = isWith(holding, giver.id);
   const others = isWithOther(holding, giver.id);
-  const withMe: Holding = { ...holding, holder: 'agent', agent: giver.id, since: null };
+  const withMe: Holding = { ...holding, holder: 'agent', agent: giver.id, since: null, later: null };
   switch (command.does) {
     case 'take':
       if (others) return { refused: 'already taken' };
@@ -150,15 +177,25 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (others) return { refused: 'not yours' };
       if (holding.holder === 'flow') return still(holding);
       return {
-        holding: { ...holding, holder: 'flow', agent: null, team: null, since: null },
+        holding: { ...holding, holder: 'flow', agent: null, team: null, since: null, later: null },
         entries: [{ kind: handedBack.kind, member, ...(command.to ? { to: command.to } : {}) }],
         plays: true,
       };
+    case 'put off': {
+      if (others) return { refused: 'not yours' };
+      const { until } = command;
+      if (until !== null && (until <= now || until > now + PUT_OFF_AT_MOST)) return { refused: 'not later' };
+      if (until === (mine ? holding.later : null)) return still(mine ? holding : withMe);
+      const takes = mine ? [] : [{ kind: taken.kind, member }];
+      const puts =
+        until === null ? { kind: fetchedBack.kind, member } : { kind: putOff.kind, member, until: instant(until) };
+      return { ...still({ ...(mine ? holding : withMe), later: until }), entries: [...takes, puts] };
+    }
     case 'close':
       if (others) return { refused: 'not yours' };
       if (holding.holder === 'done') return still(holding);
       return {
-        ...still({ ...holding, holder: 'done', since: null, away: true }),
+        ...still({ ...holding, holder: 'done', since: null, later: null, away: true }),
         entries: [{ kind: done.kind, member, ...(holding.holder === 'waiting' ? { waiting: true as const } : {}) }],
       };
   }

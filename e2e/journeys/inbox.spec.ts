@@ -216,3 +216,40 @@ test('what was said is searched, and opened where it stands', async ({ browser, 
   await expect(priya.getByRole('list', { name: 'Waiting' })).toBeVisible();
   await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
 });
+
+test('what is put off stands aside, and comes back when the visitor writes or somebody fetches it', async ({
+  browser,
+  stack,
+}) => {
+  const priya = await studio(browser, stack, people.priya);
+  const visitor = await visit(browser, stack);
+  await askForPerson(visitor, 'Ottilie');
+  await visitor.say('It is not urgent');
+  const row = (list: string) => priya.getByRole('list', { name: list }).getByRole('link', { name: /^Ottilie/ });
+  await row('Waiting').click();
+  await priya.getByRole('button', { name: 'Later', exact: true }).click();
+  await priya.getByRole('menuitem', { name: /^Tomorrow morning/ }).click();
+  await expect(logOf(priya).getByText(/put the conversation off until/)).toBeVisible();
+  await priya.getByRole('button', { name: /^Mine/ }).click();
+  await expect(row('Mine')).toHaveCount(0);
+  await priya.getByRole('button', { name: /for later$/ }).click();
+  await expect(row('Later')).toContainText('until');
+
+  await visitor.say('Oh, now it is');
+  await priya.getByRole('button', { name: 'Back to what is for now' }).click();
+  await expect(row('Mine')).toContainText('Oh, now it is');
+
+  // Any other time, and one that has been.
+  await priya.getByRole('button', { name: 'Later', exact: true }).click();
+  await priya.getByRole('menuitem', { name: 'Another time…' }).click();
+  await priya.getByLabel('Back on').fill('2020-01-01T09:00');
+  await priya.getByRole('button', { name: 'Put it off' }).click();
+  await expect(priya.getByText('Choose a time to come.')).toBeVisible();
+  await priya.getByLabel('Back on').fill(`${new Date().getFullYear() + 1}-01-01T09:00`);
+  await priya.getByRole('button', { name: 'Put it off' }).click();
+  await expect(row('Mine')).toHaveCount(0);
+  await priya.getByRole('button', { name: 'Fetch it back' }).click();
+  await expect(row('Mine')).toBeVisible();
+  await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
+  await expect(priya.getByRole('button', { name: 'Open again' })).toBeVisible();
+});

@@ -21,7 +21,7 @@ export function absent({ database, ports }: House, announcer: Announcer): Duty {
     database.query<{ id: string; workspace: string; member: string; wroteAt: Date }>(
       `SELECT c.id, c.workspace_id AS workspace, c.agent_id AS member, MIN(e.at) AS wroteAt
        FROM members m
-       JOIN conversations c ON c.workspace_id = m.workspace_id AND c.agent_id = m.id AND c.holder = 'agent'
+       JOIN conversations c ON c.workspace_id = m.workspace_id AND c.agent_id = m.id AND c.holder = 'agent' AND c.later_until IS NULL
          AND c.last_at >= UTC_TIMESTAMP(3) - INTERVAL 1 DAY
        JOIN entries e ON e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
          COALESCE((SELECT MAX(a.number) FROM entries a WHERE a.conversation_id = c.id AND a.kind = 'answered'), 0)

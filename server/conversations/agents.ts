@@ -30,9 +30,21 @@ const PAGE = 50;
 const UNREAD = `IF(c.holder IN ('waiting', 'agent'), (SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
   COALESCE((SELECT r.number FROM readings r WHERE r.conversation_id = c.id AND r.member_id = :me), 0)), 0)`;
 
-const lists: Record<InboxList, { where: string; order: 'waiting_since' | 'last_at'; direction: 'ASC' | 'DESC' }> = {
+const lists: Record<
+  InboxList,
+  { where: string; order: 'waiting_since' | 'later_until' | 'last_at'; direction: 'ASC' | 'DESC' }
+> = {
   waiting: { where: `c.holder = 'waiting'`, order: 'waiting_since', direction: 'ASC' },
-  mine: { where: `c.holder = 'agent' AND c.agent_id = :me`, order: 'last_at', direction: 'DESC' },
+  mine: {
+    where: `c.holder = 'agent' AND c.agent_id = :me AND c.later_until IS NULL`,
+    order: 'last_at',
+    direction: 'DESC',
+  },
+  later: {
+    where: `c.holder = 'agent' AND c.agent_id = :me AND c.later_until IS NOT NULL`,
+    order: 'later_until',
+    direction: 'ASC',
+  },
   others: { where: `c.holder = 'agent' AND c.agent_id <> :me`, order: 'last_at', direction: 'DESC' },
   'flow-led': { where: `c.holder = 'flow'`, order: 'last_at', direction: 'DESC' },
   done: { where: `c.holder = 'done'`, order: 'last_at', direction: 'DESC' },
@@ -213,6 +225,11 @@ export class AgentService {
     return row.editionId === null ? undefined : this.house.ports.editions.get(me.workspace, row.editionId);
   }
 
+  /** Puts it off until an instant (ISO 8601), or fetches it back. */
+  putOff(me: SignedIn, id: string, until: string | null): Promise<Appended> {
+    return this.command(me, id, () => ({ does: 'put off', until: until === null ? null : Date.parse(until) }));
+  }
+
   done(me: SignedIn, id: string): Promise<Appended> {
     return this.command(me, id, () => ({ does: 'close' }));
   }
@@ -227,16 +244,19 @@ export class AgentService {
     );
   }
 
-  /** Raw: four counts in one pass of an index. */
+  /** Raw: counts in one pass of an index, and of what was put off, which is little, in another. */
   private async counts(me: SignedIn): Promise<InboxCounts> {
     const rows = await this.house.database.query<{ list: keyof InboxCounts; count: string | number }>(
       `SELECT CASE holder WHEN 'waiting' THEN 'waiting' WHEN 'flow' THEN 'flow-led'
                           ELSE IF(agent_id = :me, 'mine', 'others') END AS list, COUNT(*) AS count
-       FROM conversations WHERE workspace_id = :workspace AND holder IN ('waiting', 'agent', 'flow') GROUP BY list`,
+       FROM conversations WHERE workspace_id = :workspace AND holder IN ('waiting', 'agent', 'flow') GROUP BY list
+       UNION ALL SELECT 'later', COUNT(*) FROM conversations
+       WHERE later_until IS NOT NULL AND workspace_id = :workspace AND agent_id = :me AND holder = 'agent'`,
       { replacements: { workspace: me.workspace, me: me.id }, type: QueryTypes.SELECT },
     );
-    const counts: InboxCounts = { waiting: 0, mine: 0, others: 0, 'flow-led': 0 };
+    const counts: InboxCounts = { waiting: 0, mine: 0, later: 0, others: 0, 'flow-led': 0 };
     for (const row of rows) counts[row.list] = Number(row.count);
+    counts.mine -= counts.later;
     return counts;
   }
 

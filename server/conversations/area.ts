@@ -26,6 +26,7 @@ import {
   visitors as visitorTable,
 } from './model.ts';
 import { personal } from './personal.ts';
+import { putOff } from './put-off.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
 import { routing } from './routing.ts';
@@ -85,7 +86,7 @@ export const conversations: Area = {
         if (members.length === 0) return new Map();
         const rows = await house.database.query<{ agent_id: string; held: number | string }>(
           `SELECT agent_id, COUNT(*) AS held FROM conversations
-           WHERE workspace_id = :workspace AND agent_id IN (:members) AND holder = 'agent' GROUP BY agent_id`,
+           WHERE workspace_id = :workspace AND agent_id IN (:members) AND holder = 'agent' AND later_until IS NULL GROUP BY agent_id`,
           { replacements: { workspace, members: [...members] }, type: QueryTypes.SELECT },
         );
         return new Map(rows.map(row => [String(row.agent_id), Number(row.held)]));
@@ -177,6 +178,7 @@ export const conversations: Area = {
       routing(house, announcer),
       standing(line),
       absent(house, announcer),
+      putOff(house, announcer),
     ];
   },
   personal,

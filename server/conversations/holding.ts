@@ -9,19 +9,21 @@ export function holdingOf(row: ConversationRow): Holding {
     agent: row.agent_id,
     team: row.team_id,
     since: row.waiting_since?.getTime() ?? null,
+    later: row.later_until?.getTime() ?? null,
     hasFlow: row.edition_id !== null,
     away: row.session.state === 'handed over',
   };
 }
 
 /** What of the row is to be changed for that to be so. */
-export function changesFor(row: ConversationRow, { holder, agent, team, since, away }: Holding): Changes {
+export function changesFor(row: ConversationRow, { holder, agent, team, since, later, away }: Holding): Changes {
   const before = holdingOf(row);
   return {
     ...(holder === before.holder ? {} : { holder }),
     ...(agent === before.agent ? {} : { agent_id: agent }),
     ...(team === before.team ? {} : { team_id: team }),
     ...(since === before.since ? {} : { waiting_since: since === null ? null : new Date(since) }),
+    ...(later === before.later ? {} : { later_until: later === null ? null : new Date(later) }),
     // What people take from a flow in the middle stays where it was; what they close has left it.
     ...(away && !before.away ? { session: { ...row.session, state: 'handed over' } } : {}),
   };
@@ -44,6 +46,10 @@ export function refusal(why: Refusal, { id }: ConversationRow): ProblemError {
       return new ProblemError('invalid_request', 'No flow leads this conversation.');
     case 'nobody there':
       return notFound('team or member');
+    case 'not later':
+      return new ProblemError('invalid_request', 'Choose a time to come, within a year.', {
+        fields: [{ path: 'body.until', message: 'Choose a time to come, within a year.' }],
+      });
     case 'not a member':
       return new ProblemError('not_allowed', 'You are no longer a member here.');
   }

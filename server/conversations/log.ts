@@ -168,6 +168,7 @@ const CHANGING = [
   'visitor_name',
   'last_at',
   'waiting_since',
+  'later_until',
 ] as const;
 const UPDATE = `UPDATE conversations SET ${CHANGING.map(column => `${column} = ?`).join(', ')}, session = ? WHERE id = ?`;
 

@@ -57,6 +57,8 @@ export const conversations = table('conversations', {
   startedAt: instant,
   lastAt: instant,
   waitingSince: nullable(instant),
+  /** Until when who has it has put it off. */
+  laterUntil: nullable(instant),
   isTest: usually(yesNo),
 });
 
@@ -157,6 +159,7 @@ export interface ConversationRow {
   started_at: Date;
   last_at: Date;
   waiting_since: Date | null;
+  later_until: Date | null;
   is_test: number;
 }
 
@@ -185,6 +188,7 @@ export type Changes = Partial<
     | 'outcome'
     | 'visitor_name'
     | 'waiting_since'
+    | 'later_until'
   >
 >;
 
@@ -209,6 +213,7 @@ export function summaryOf(
     startedAt: row.started_at.toISOString(),
     lastAt: row.last_at.toISOString(),
     waitingSince: row.waiting_since?.toISOString() ?? null,
+    later: row.later_until?.toISOString() ?? null,
     offered:
       offered && row.offered_until
         ? { member: { id: offered.id, name: offered.name }, until: row.offered_until.toISOString() }

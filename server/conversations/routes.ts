@@ -21,6 +21,7 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
   serve(doors, conversationRoutes.search, ({ query }, me) => search(house, me.workspace, query));
   serve(doors, conversationRoutes.missed, (_, me) => missedToday(house, me.workspace));
   written(conversationRoutes.take, (me, id) => agents.take(me, id));
+  serve(doors, conversationRoutes.putOff, ({ params, body }, me) => tell(agents.putOff(me, params.id, body.until)));
   written(conversationRoutes.done, (me, id) => agents.done(me, id));
   serve(doors, conversationRoutes.reply, ({ params, body }, me) => tell(agents.reply(me, params.id, body)));
   serve(doors, conversationRoutes.note, ({ params, body }, me) => tell(agents.note(me, params.id, body)));

@@ -13,7 +13,7 @@ const PAGE = 30;
 /** So many seconds are looked at most: a word that stands everywhere is no use to anybody. */
 const LOOKED = 3;
 /** Among so many of the newest it is looked first. */
-const NEWEST = 5_000;
+const NEWEST = 3_000;
 /** For so many milliseconds what was said may be found only by who asks for it by its conversation. */
 const PACE = 1_000;
 

@@ -29,6 +29,7 @@ import { wishes } from './migrations/0024-wishes.ts';
 import { availability } from './migrations/0025-availability.ts';
 import { offers } from './migrations/0026-offers.ts';
 import { said } from './migrations/0027-said.ts';
+import { later } from './migrations/0028-later.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -59,6 +60,7 @@ export const migrations: readonly Migration[] = [
   availability,
   offers,
   said,
+  later,
 ];
 
 /**

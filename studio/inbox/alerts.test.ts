@@ -22,6 +22,7 @@ const waits = (id: string, offered?: string, more: Partial<ConversationSummary> 
   startedAt: '2026-11-24T10:00:00.000Z',
   lastAt: '2026-11-24T10:00:00.000Z',
   waitingSince: '2026-11-24T10:00:00.000Z',
+  later: null,
   offered: offered === undefined ? null : { member: { id: offered, name: offered }, until: '2026-11-24T10:00:30.000Z' },
   last: 3,
   unread: 0,
@@ -79,5 +80,19 @@ test('who is new and is offered to nobody rings after a moment, but not when som
   alerts.hear(waits('5'));
   alerts.close();
   vi.runAllTimers();
+  expect(ring).toHaveBeenCalledOnce();
+});
+
+test('what was put off rings when its time has come, and not when it was fetched back before', () => {
+  const alerts = new Alerts('me', ring);
+  const mine = (id: string, later: string | null) =>
+    waits(id, undefined, { holder: 'agent', agent: { id: 'me', name: 'Me' }, waitingSince: null, later });
+  const until = new Date(Date.now() + 60_000).toISOString();
+  for (const id of ['1', '2']) alerts.hear(mine(id, until));
+  alerts.hear(mine('2', null));
+  expect(ring).not.toHaveBeenCalled();
+  vi.advanceTimersByTime(60_000);
+  alerts.hear(mine('1', null));
+  alerts.hear(mine('1', null));
   expect(ring).toHaveBeenCalledOnce();
 });

@@ -15,11 +15,13 @@ import { Empty } from '../ui/empty.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
+import { dayAndTime } from '../ui/time.ts';
 import { countWords } from '../ui/writing.ts';
 import { Beside } from './beside/beside.tsx';
 import { useConversation } from './conversation-store.ts';
 import { HandBack } from './hand-back.tsx';
 import { replyKeys } from './keys.ts';
+import { Later } from './later.tsx';
 import { Offered } from './offer.tsx';
 import type { Writing } from './open-conversation.ts';
 import { OutgoingRow } from './outgoing.tsx';
@@ -131,7 +133,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
       <Skeleton lines={8} className="flex-1 p-8" />
     );
   const { conversation } = detail;
-  const mine = conversation.agent?.id === member.id;
+  const mine = conversation.holder === 'agent' && conversation.agent?.id === member.id;
   const others = conversation.holder === 'agent' && !mine;
   const params = { id };
   const route = (name: 'take' | 'done') => act(() => call(conversationRoutes[name], { params }));
@@ -156,6 +158,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
           {conversation.holder === 'agent' ? (
             <Pill tone="neutral">with {mine ? 'you' : conversation.agent?.name}</Pill>
           ) : null}
+          {conversation.later ? <Pill tone="waits">put off until {dayAndTime(conversation.later)}</Pill> : null}
           {conversation.holder === 'done' ? <Pill tone="fine">{conversation.outcome ?? 'done'}</Pill> : null}
           {here ? (
             <span className="flex items-center gap-1.5 text-xs text-ink-2">
@@ -183,10 +186,11 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
             >
               <Button>Pass on</Button>
             </Menu>
+            {others || conversation.holder === 'done' ? null : <Later conversation={conversation} act={act} />}
             {conversation.holder === 'done' ? null : <Button onClick={() => void route('done')}>Done</Button>}
             {mine || others ? null : (
               <Button look="main" onClick={() => void route('take')}>
-                Take it
+                {conversation.holder === 'done' ? 'Open again' : 'Take it'}
               </Button>
             )}
             <IconButton name="What is known" className="lg:hidden" onClick={() => setDetails(!details)}>

@@ -1,6 +1,6 @@
 import { type ConversationSummary, InboxList } from '@kineta/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Bell, BellOff } from 'lucide-react';
+import { Bell, BellOff, Clock } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Taking } from '../account/taking.tsx';
@@ -9,7 +9,8 @@ import { IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
-import { shortTime, stretch } from '../ui/time.ts';
+import { dayAndTime, shortTime, stretch } from '../ui/time.ts';
+import { countWords } from '../ui/writing.ts';
 import { isMuted, setMuted } from './chime.ts';
 import { Conversation } from './conversation.tsx';
 import { Offered, useNow } from './offer.tsx';
@@ -19,14 +20,19 @@ import { useConversations, useCounts, useInbox } from './store.ts';
 const names: Record<InboxList, string> = {
   waiting: 'Waiting',
   mine: 'Mine',
+  later: 'Later',
   others: 'Others',
   'flow-led': 'Flow-led',
   done: 'Done',
 };
 
+/** The lists that have a tab of their own. */
+const tabs = (Object.keys(names) as InboxList[]).filter(name => name !== 'later');
+
 const nothing: Record<InboxList, [string, string]> = {
   waiting: ['Nobody waits', 'When a flow hands a conversation over, it stands here until somebody takes it.'],
   mine: ['You have no conversations', 'Take one from “Waiting”, and it stands here until it is done.'],
+  later: ['Nothing is put off', 'What you put off with “Later” stands here until its time has come.'],
   others: ['Nobody else has one', 'Conversations that your colleagues have taken stand here.'],
   'flow-led': ['No flow is talking', 'As soon as a visitor opens the chat, the conversation stands here.'],
   done: ['Nothing is done yet', 'Closed conversations stand here, the newest first.'],
@@ -70,6 +76,7 @@ function Item({ conversation, chosen, now }: { conversation: ConversationSummary
         ) : null}
         {conversation.holder !== 'waiting' && conversation.team ? <Pill tone="kineta">{conversation.team}</Pill> : null}
         {conversation.holder === 'flow' && conversation.flow ? <Pill tone="kineta">{conversation.flow}</Pill> : null}
+        {conversation.later ? <Pill tone="waits">until {dayAndTime(conversation.later)}</Pill> : null}
         {conversation.holder === 'done' ? (
           <Pill tone={conversation.outcome ? 'fine' : 'neutral'}>{conversation.outcome ?? 'done'}</Pill>
         ) : null}
@@ -132,6 +139,8 @@ export default function Inbox() {
   useListOfLink();
   const list = useInbox(state => state.list);
   const search = useInbox(state => state.search);
+  // What was put off is one’s own: it stands behind those.
+  const stands = list === 'later' ? 'mine' : list;
   const counts = useCounts();
   const [muted, setMutedHere] = useState(isMuted);
   useEffect(() => {
@@ -146,14 +155,14 @@ export default function Inbox() {
       >
         <div className="flex min-h-13 items-end border-b border-rule pr-0.5 pl-2">
           <div className="flex min-w-0 flex-1 overflow-x-auto">
-            {(Object.keys(names) as InboxList[]).map(name => (
+            {tabs.map(name => (
               <button
                 key={name}
                 type="button"
-                aria-pressed={name === list && search === ''}
+                aria-pressed={name === stands && search === ''}
                 onClick={() => useInbox.setState({ list: name, search: '' })}
                 className={`border-b-2 px-1 pt-2 pb-2.5 text-[0.8125rem] whitespace-nowrap ${
-                  name === list && search === ''
+                  name === stands && search === ''
                     ? 'border-petrol font-semibold'
                     : 'border-transparent text-ink-2 hover:text-ink'
                 }`}
@@ -182,6 +191,16 @@ export default function Inbox() {
         </div>
         <SearchField />
         {search.trim() === '' ? <List chosen={id} /> : <FoundList search={search.trim()} chosen={id} />}
+        {stands === 'mine' && search.trim() === '' && (list === 'later' || counts.later > 0) ? (
+          <button
+            type="button"
+            className="flex items-center gap-2 border-t border-rule px-4 py-2.5 text-left text-petrol hover:bg-paper-2"
+            onClick={() => useInbox.setState({ list: list === 'later' ? 'mine' : 'later' })}
+          >
+            <Clock className="size-3.5" aria-hidden="true" />
+            {list === 'later' ? 'Back to what is for now' : `${countWords(counts.later)} for later`}
+          </button>
+        ) : null}
       </section>
       {id ? (
         <Conversation key={id} id={id} line={Number(params.get('line')) || undefined} />

@@ -20,7 +20,7 @@ export const useInbox = create<{ list: InboxList; search: string; read: string |
 
 /** The list of the inbox in which a conversation stands for a member. */
 export function listOf(summary: ConversationSummary, me: string | undefined): InboxList {
-  if (summary.holder === 'agent') return summary.agent?.id === me ? 'mine' : 'others';
+  if (summary.holder === 'agent') return summary.agent?.id !== me ? 'others' : summary.later ? 'later' : 'mine';
   return summary.holder === 'flow' ? 'flow-led' : summary.holder;
 }
 
@@ -41,7 +41,7 @@ export function useConversations(list: InboxList) {
   return { pages, conversations, mistake: error && !conversations ? sentenceOf(error) : '' };
 }
 
-const nothing: InboxCounts = { waiting: 0, mine: 0, others: 0, 'flow-led': 0 };
+const nothing: InboxCounts = { waiting: 0, mine: 0, later: 0, others: 0, 'flow-led': 0 };
 
 /** How many stand in each list, as the list of who waits tells it, which is followed wherever one is. */
 export function useCounts(): InboxCounts {

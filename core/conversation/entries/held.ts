@@ -50,6 +50,30 @@ export const letBy = entryKind({
   words: ({ member, seconds }) => `${member.name} was offered the conversation for ${seconds} s and did not take it.`,
 });
 
+/** Who has the conversation put it off until a time. */
+export const putOff = entryKind({
+  kind: 'put off',
+  schema: z.object({ kind: z.literal('put off'), member: Who, until: z.iso.datetime() }),
+  happens: ({ member, until }) => ({ member: member.id, until }),
+  words: ({ member, until }, { time }) => `${member.name} put the conversation off until ${time(until)}.`,
+});
+
+/** What was put off is for now again, as its time has come. */
+export const cameBack = entryKind({
+  kind: 'came back',
+  schema: z.object({ kind: z.literal('came back') }),
+  happens: () => ({}),
+  words: () => 'The conversation is back, as it was put off until now.',
+});
+
+/** Who put the conversation off fetched it back before its time. */
+export const fetchedBack = entryKind({
+  kind: 'fetched back',
+  schema: z.object({ kind: z.literal('fetched back'), member: Who }),
+  happens: ({ member }) => ({ member: member.id }),
+  words: ({ member }) => `${member.name} fetched the conversation back.`,
+});
+
 /** A member gave the conversation back to its flow. */
 export const handedBack = entryKind({
   kind: 'handed back',

@@ -3,7 +3,19 @@ import { type Act, actKindOf, actKinds } from '../../flow/acts/registry.ts';
 import type { RecordedLine } from '../../flow/replay/recorded.ts';
 import { answered } from './answered.ts';
 import { fellSilent } from './fell-silent.ts';
-import { corrected, done, handedBack, leftAlone, letBy, passedOn, released, taken } from './held.ts';
+import {
+  cameBack,
+  corrected,
+  done,
+  fetchedBack,
+  handedBack,
+  leftAlone,
+  letBy,
+  passedOn,
+  putOff,
+  released,
+  taken,
+} from './held.ts';
 import type { EntryKind, Position, Reader } from './kind.ts';
 import { newer } from './newer.ts';
 import { note } from './note.ts';
@@ -25,6 +37,9 @@ const others = [
   released,
   leftAlone,
   letBy,
+  putOff,
+  cameBack,
+  fetchedBack,
   handedBack,
   corrected,
   done,

@@ -45,7 +45,15 @@ const played =
 
 /** A member takes a conversation that waits, and answers. */
 function taken({ person }: Scene): EntryBody[] {
-  const waiting = { holder: 'waiting', agent: null, team: null, since: 0, hasFlow: true, away: true } as const;
+  const waiting = {
+    holder: 'waiting',
+    agent: null,
+    team: null,
+    since: 0,
+    later: null,
+    hasFlow: true,
+    away: true,
+  } as const;
   const held = commanded(waiting, { does: 'take' }, { ...person, isMember: true, isLead: false }, 0);
   return [
     ...('entries' in held ? held.entries : []),
