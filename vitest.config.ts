@@ -27,6 +27,8 @@ const page = (name: string) => ({
 
 export default defineConfig({
   test: {
+    // Much of it waits for a database: one test’s wait is another’s turn.
+    maxWorkers: 2,
     projects: [
       node('core'),
       node('contract'),

@@ -94,9 +94,10 @@ export const Found = z.object({
   at: Instant,
   visitor: z.string(),
   holder: Holder,
-  /** The kind of its entry, and who wrote it; the visitor, where nobody is named. */
-  kind: z.string(),
+  /** Who of the team wrote it; null of the visitor. */
   by: z.string().nullable(),
+  /** Whether it is for the team alone. */
+  aside: z.boolean(),
   /** What was said around it, and where in that it stands. */
   text: z.string(),
   found: z.array(z.tuple([z.int(), z.int()])),

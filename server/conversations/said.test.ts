@@ -51,9 +51,9 @@ test('what visitors and members wrote is found by how its words begin, with what
       'The landing was left dusty, and the Café next door complained',
     ]);
   const [note, reply, first] = (await found('dust')).found;
-  expect(note).toMatchObject({ conversation: id, kind: 'note', by: expect.any(String), found: [[10, 16]] });
-  expect(reply).toMatchObject({ kind: 'answered', by: expect.any(String) });
-  expect(first).toMatchObject({ kind: 'replied', by: null, found: [[21, 26]] });
+  expect(note).toMatchObject({ conversation: id, aside: true, by: expect.any(String), found: [[10, 16]] });
+  expect(reply).toMatchObject({ aside: false, by: expect.any(String) });
+  expect(first).toMatchObject({ aside: false, by: null, found: [[21, 26]] });
 
   // All of what is looked for is in what is found, in any order and case, with or without accents.
   expect(await texts('cafe LANDING')).toHaveLength(1);

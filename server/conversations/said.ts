@@ -1,5 +1,5 @@
 import type { FoundPage } from '@kineta/contract';
-import { EntryBody, entryKindOf, excerpt, saidSought, wordsSaid, writtenKinds } from '@kineta/core';
+import { EntryBody, entryKindOf, excerpt, saidSought, visitorSees, wordsSaid, writtenKinds } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/connect.ts';
 import { after, cursor } from '../database/page.ts';
@@ -143,7 +143,7 @@ export async function search(
         at: at.toISOString(),
         visitor,
         holder,
-        kind: entry.kind,
+        aside: !visitorSees(entry),
         by: 'member' in entry ? entry.member.name : null,
         ...excerpt(entryKindOf(entry)?.wrote?.(entry) ?? '', sought.words),
       };

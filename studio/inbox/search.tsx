@@ -66,7 +66,7 @@ function Item({ found, chosen }: { found: Found; chosen: boolean }) {
           {found.visitor}
           {found.by ? (
             <span className="font-normal text-ink-2">
-              {found.kind === 'note' ? ', a note of ' : ', '}
+              {found.aside ? ', a note of ' : ', '}
               {found.by}
             </span>
           ) : null}
