@@ -59,6 +59,8 @@ export const ConversationDetail = z.object({
   unknown: z.array(KnownFact.omit({ value: true })),
   /** How many conversations this visitor had before. */
   earlier: z.int(),
+  /** Whether the visitor is let in no more. */
+  blocked: z.boolean(),
   /** Whether the visitor has the chat open now. */
   here: z.boolean(),
 });
@@ -85,6 +87,15 @@ export const MissedLine = z.object({
 export type MissedLine = z.infer<typeof MissedLine>;
 export const Missed = z.object({ missed: z.array(MissedLine), count: z.int() });
 export type Missed = z.infer<typeof Missed>;
+
+/** Somebody who is let in no more, with the conversation that they had last. */
+export const Blocked = z.object({
+  conversation: RowId,
+  visitor: z.string(),
+  at: Instant,
+  by: Who.nullable(),
+});
+export type Blocked = z.infer<typeof Blocked>;
 
 /** Something that was written and holds what was looked for. */
 export const Found = z.object({
@@ -202,6 +213,15 @@ export const conversationRoutes = {
     params: ById,
     body: z.strictObject({ until: Instant.nullable() }),
     reply: ConversationSummary,
+  }),
+  block: acts('block', 'Block the visitor: the conversation is closed, and they are let in no more'),
+  letBack: acts('let-back', 'Let a visitor write again who was blocked'),
+  blocked: route({
+    method: 'GET',
+    path: '/api/blocked',
+    summary: 'The visitors who are let in no more, the last blocked first',
+    access: 'lead',
+    reply: z.object({ blocked: z.array(Blocked) }),
   }),
   done: acts('done', 'Close the conversation'),
   reply: route({

@@ -21,6 +21,7 @@ export const en = {
         : `I would fetch somebody, but nobody is here right now. We are back ${back}; what you write here waits for us.`,
     'somebody had to go': ({ name }: { name: string }) =>
       `${name} had to go. You are in line for somebody else, from when you wrote; what was said here is there for them.`,
+    'you are blocked': () => 'This chat is closed to you. If that is a mistake, please reach us another way.',
     yes: () => 'Yes',
     no: () => 'No',
     'yes or no again': () => 'Sorry, was that a yes or a no?',

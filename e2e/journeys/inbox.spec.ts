@@ -253,3 +253,34 @@ test('what is put off stands aside, and comes back when the visitor writes or so
   await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
   await expect(priya.getByRole('button', { name: 'Open again' })).toBeVisible();
 });
+
+test('a visitor is blocked, is told so, and is let back in the settings', async ({ browser, stack }) => {
+  const priya = await studio(browser, stack, people.priya);
+  const visitor = await visit(browser, stack, { viewport: { width: 390, height: 844 } });
+  await askForPerson(visitor, 'Watchseller');
+  await visitor.say('Buy my watches');
+  await priya
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link', { name: /^Watchseller/ })
+    .click();
+  await priya.getByRole('button', { name: 'Block this visitor…' }).click();
+  await priya.getByRole('button', { name: 'Block them' }).click();
+  await expect(logOf(priya).getByText('Priya Marlow blocked the visitor.')).toBeVisible();
+  await expect(priya.getByText('Watchseller is blocked.')).toBeVisible();
+  await expect(visitor.chat.getByText('This chat is closed to you.', { exact: false })).toBeVisible();
+  // On a phone the chat is all there is to see: there is a way out of it.
+  await visitor.chat.getByRole('button', { name: 'Close the chat' }).click();
+  await expect(visitor.chat.getByRole('button', { name: 'Close the chat' })).toBeHidden();
+
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.getByRole('link', { name: 'Settings' }).click();
+  await hanne.getByRole('link', { name: 'Security', exact: true }).click();
+  await expect(hanne.getByRole('list', { name: 'Blocked visitors' })).toContainText('Watchseller');
+  await hanne.getByRole('button', { name: 'Let back Watchseller' }).click();
+  await expect(hanne.getByText('Nobody is.', { exact: false })).toBeVisible();
+  await visitor.page.reload();
+  await visitor.page.getByRole('button', { name: 'Ask Robin' }).click();
+  await visitor.say('Sorry about that');
+  await expect(logOf(priya).getByText('Sorry about that')).toBeVisible();
+  await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
+});

@@ -21,7 +21,15 @@ import { notFound, ProblemError } from '../http/problem.ts';
 import { changesFor, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
-import { type ConversationRow, conversations, JOIN_OFFER, OFFERED, type OfferedRow, summaryOf } from './model.ts';
+import {
+  type ConversationRow,
+  conversations,
+  JOIN_OFFER,
+  OFFERED,
+  type OfferedRow,
+  summaryOf,
+  visitors,
+} from './model.ts';
 import { worldOf } from './world.ts';
 
 const PAGE = 50;
@@ -121,9 +129,15 @@ export class AgentService {
     const [[row], entries, directory] = await Promise.all([
       this.house.database.query<
         ConversationRow &
-          OfferedRow & { unread: string | number; facts: Facts; edition: number | null; earlier: string | number }
+          OfferedRow & {
+            unread: string | number;
+            facts: Facts;
+            blocked: Date | null;
+            edition: number | null;
+            earlier: string | number;
+          }
       >(
-        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread, v.facts, ed.number AS edition,
+        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread, v.facts, v.blocked_at AS blocked, ed.number AS edition,
                 (SELECT COUNT(*) FROM conversations b WHERE b.visitor_id = c.visitor_id AND b.id < c.id) AS earlier
          FROM conversations c ${JOIN_OFFER} JOIN visitors v ON v.id = c.visitor_id LEFT JOIN editions ed ON ed.id = c.edition_id
          WHERE c.id = :id AND c.workspace_id = :workspace`,
@@ -151,6 +165,7 @@ export class AgentService {
         .filter(({ name }) => known[name] === undefined)
         .map(({ name: fact, type }) => ({ fact, type })),
       earlier: Number(row.earlier),
+      blocked: row.blocked !== null,
     };
   }
 
@@ -230,6 +245,36 @@ export class AgentService {
     return this.command(me, id, () => ({ does: 'put off', until: until === null ? null : Date.parse(until) }));
   }
 
+  /** Blocks the visitor, and closes what they said. */
+  block(me: SignedIn, id: string): Promise<Appended> {
+    const first: EntryBody = { kind: 'blocked', member: { id: me.id, name: me.name } };
+    return this.command(me, id, () => ({ does: 'close' }), {
+      first,
+      also: (row, transaction) => this.let(row, { blockedAt: new Date(), blockedBy: me.id }, transaction),
+    });
+  }
+
+  /** Lets a visitor write again who was blocked. */
+  letBack(me: SignedIn, id: string): Promise<Appended> {
+    return append(this.house.database, { workspace: me.workspace, conversation: id }, async (row, transaction) => {
+      const isNew = await this.let(row, { blockedAt: null, blockedBy: null }, transaction);
+      return { entries: isNew ? [{ kind: 'let back', member: { id: me.id, name: me.name } }] : [] };
+    });
+  }
+
+  /** Lets a conversation’s visitor in again, or no more. @returns whether that is new */
+  private async let(
+    { workspace_id: workspace, visitor_id: id }: ConversationRow,
+    to: { blockedAt: Date | null; blockedBy: string | null },
+    transaction: Transaction,
+  ): Promise<boolean> {
+    const rows = this.house.tables.in(workspace).of(visitors);
+    const before = await rows.one({ id }, { transaction, lock: true });
+    if (!before || (before.blockedAt === null) === (to.blockedAt === null)) return false;
+    await rows.change(to, { id }, { transaction });
+    return true;
+  }
+
   done(me: SignedIn, id: string): Promise<Appended> {
     return this.command(me, id, () => ({ does: 'close' }));
   }
@@ -269,7 +314,16 @@ export class AgentService {
     me: SignedIn,
     conversation: string,
     commandIn: (directory: Directory) => Command,
-    { first, clientId }: { first?: EntryBody; clientId?: string } = {},
+    {
+      first,
+      clientId,
+      also,
+    }: {
+      first?: EntryBody;
+      clientId?: string;
+      /** What else is changed with it; when nothing is, `first` is not written either. */
+      also?: (row: ConversationRow, transaction: Transaction) => Promise<boolean>;
+    } = {},
   ): Promise<Appended> {
     const directory = await this.house.ports.directories.of(me.workspace);
     const giver: Giver = {
@@ -284,7 +338,8 @@ export class AgentService {
       const command = commandIn(directory);
       const held = commanded(holdingOf(row), command, giver, now.getTime());
       if ('refused' in held) throw refusal(held.refused, row);
-      const entries = [...(first ? [first] : []), ...held.entries];
+      const isNew = also ? await also(row, transaction) : true;
+      const entries = [...(first && isNew ? [first] : []), ...held.entries];
       const changes = changesFor(row, held.holding);
       if (!held.plays) return { entries, changes };
       const to = command.does === 'hand back' ? command.to?.id : undefined;

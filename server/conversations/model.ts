@@ -30,6 +30,9 @@ export const visitors = table('visitors', {
   /** A lead plays them. */
   isTest: usually(yesNo),
   personId: nullable(reference()),
+  /** Since when they are let in no more, and by which member. */
+  blockedAt: nullable(instant),
+  blockedBy: nullable(reference()),
   facts: json(KnownFacts),
   firstSeen: instant,
   lastSeen: instant,

@@ -4,6 +4,7 @@ import type { SignedIn } from '../house/ports.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import type { AgentService } from './agents.ts';
 import type { Announcer } from './announcer.ts';
+import { blockedIn, showOut } from './blocked.ts';
 import type { Appended } from './log.ts';
 import { missedToday } from './missed.ts';
 import { search } from './said.ts';
@@ -22,6 +23,13 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
   serve(doors, conversationRoutes.missed, (_, me) => missedToday(house, me.workspace));
   written(conversationRoutes.take, (me, id) => agents.take(me, id));
   serve(doors, conversationRoutes.putOff, ({ params, body }, me) => tell(agents.putOff(me, params.id, body.until)));
+  serve(doors, conversationRoutes.block, async ({ params }, me) => {
+    const told = await tell(agents.block(me, params.id));
+    showOut(house, params.id);
+    return told;
+  });
+  written(conversationRoutes.letBack, (me, id) => agents.letBack(me, id));
+  serve(doors, conversationRoutes.blocked, async (_, me) => ({ blocked: await blockedIn(house, me.workspace) }));
   written(conversationRoutes.done, (me, id) => agents.done(me, id));
   serve(doors, conversationRoutes.reply, ({ params, body }, me) => tell(agents.reply(me, params.id, body)));
   serve(doors, conversationRoutes.note, ({ params, body }, me) => tell(agents.note(me, params.id, body)));

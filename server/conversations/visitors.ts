@@ -7,6 +7,7 @@ import {
   type Event,
   type Facts,
   freshSession,
+  message,
   type Presence,
   plainVisit,
   presence,
@@ -54,14 +55,24 @@ export class VisitorService {
     this.host = host;
   }
 
-  /** The visitor whom a browser says it is, when its secret is right and it belongs to this site. */
+  /**
+   * The visitor whom a browser says it is, when its secret is right and it belongs to this site.
+   * @throws {ProblemError} `not_allowed` when they are let in no more
+   */
   async known(site: Pick<Site, 'id' | 'workspace'>, pass: VisitorPass): Promise<Visitor | undefined> {
     const [row] = await this.house.tables
       .in(site.workspace)
       .of(visitors)
-      .all({ id: pass.id, siteId: site.id }, { only: ['secretHash'], most: 1 });
+      .all({ id: pass.id, siteId: site.id }, { only: ['secretHash', 'blockedAt'], most: 1 });
     if (!row || !timingSafeEqual(Buffer.from(row.secretHash), Buffer.from(hashed(pass.secret)))) return undefined;
+    if (row.blockedAt !== null) throw await this.closedTo(site);
     return { id: pass.id, workspace: site.workspace };
+  }
+
+  /** What somebody is told to whom the chat is closed. */
+  private async closedTo({ id, workspace }: Pick<Site, 'id' | 'workspace'>): Promise<ProblemError> {
+    const { manners, workspace: settings } = await this.house.ports.directories.of(workspace);
+    return new ProblemError('not_allowed', message(manners.get(id)?.language ?? settings.language, 'you are blocked'));
   }
 
   /** A visitor who was never here, or one whom a lead plays. */

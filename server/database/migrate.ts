@@ -30,6 +30,7 @@ import { availability } from './migrations/0025-availability.ts';
 import { offers } from './migrations/0026-offers.ts';
 import { said } from './migrations/0027-said.ts';
 import { later } from './migrations/0028-later.ts';
+import { blocked } from './migrations/0029-blocked.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -61,6 +62,7 @@ export const migrations: readonly Migration[] = [
   offers,
   said,
   later,
+  blocked,
 ];
 
 /**

@@ -151,7 +151,7 @@ export class OpenConversation {
     if (batch.from > this.last + 1) return void this.catchUp(id);
     this.add(batch.entries);
     this.read(id);
-    if (batch.entries.some(entry => entryViewOf(entry.kind)?.tellsOfFacts)) void this.catchUp(id);
+    if (batch.entries.some(entry => entryViewOf(entry.kind)?.tellsOfVisitor)) void this.catchUp(id);
   }
 
   private showTyping(name: string): void {

@@ -10,8 +10,8 @@ export interface EntryView<K extends Entry['kind']> {
   together?: true;
   /** Left out of the log; it is there for other things. */
   hidden?: true;
-  /** Whether what is known of the visitor is more after it. */
-  tellsOfFacts?: true;
+  /** Whether something else is known of the visitor after it. */
+  tellsOfVisitor?: true;
   /** Whether the visitor did it. */
   byVisitor?: true;
   /** The line, of one entry or of those that stand together. */

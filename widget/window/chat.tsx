@@ -161,26 +161,30 @@ export function Chat({
     box.current?.focus();
   };
 
-  if (state.phase === 'erased')
+  const close = tellParent && (() => tellParent({ kineta: 'close' }));
+  const isErased = state.phase === 'erased';
+  if (isErased || state.phase === 'refused')
     return (
       <main class="refused-page">
-        <p role="status">{messages.erased}</p>
-        <button type="button" class="plain" onClick={onAnew}>
-          {messages.beginAnew}
-        </button>
-      </main>
-    );
-  if (state.phase === 'refused')
-    return (
-      <main class="refused-page">
-        <p>{state.refusal}</p>
+        <p role="status">{isErased ? messages.erased : state.refusal}</p>
+        {isErased ? (
+          <button type="button" class="plain" onClick={onAnew}>
+            {messages.beginAnew}
+          </button>
+        ) : null}
+        {/* On a phone there is nothing else to come back to the page by. */}
+        {close ? (
+          <button type="button" class="plain" onClick={close}>
+            {messages.close}
+          </button>
+        ) : null}
       </main>
     );
 
   return (
     <VoiceName.Provider value={name}>
       <main aria-label={messages.chatWith(name || state.speaker)}>
-        <Head state={state} dress={dress} onClose={tellParent && (() => tellParent({ kineta: 'close' }))} />
+        <Head state={state} dress={dress} onClose={close} />
         <div class="log" ref={log} role="log" aria-label={messages.conversation} aria-live="polite" tabIndex={0}>
           <div ref={inside}>
             {isTrial ? <p class="direction">{messages.trial}</p> : null}

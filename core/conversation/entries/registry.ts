@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { type Act, actKindOf, actKinds } from '../../flow/acts/registry.ts';
 import type { RecordedLine } from '../../flow/replay/recorded.ts';
 import { answered } from './answered.ts';
+import { blocked, letBack } from './blocked.ts';
 import { fellSilent } from './fell-silent.ts';
 import {
   cameBack,
@@ -37,6 +38,8 @@ const others = [
   released,
   leftAlone,
   letBy,
+  blocked,
+  letBack,
   putOff,
   cameBack,
   fetchedBack,

@@ -1,5 +1,6 @@
 import type { ConversationDetail, Entry } from '@kineta/contract';
 import { shortTime } from '../../ui/time.ts';
+import { Blocking } from './blocking.tsx';
 import { Known } from './known.tsx';
 import { Pair } from './pair.tsx';
 import { Part } from './part.tsx';
@@ -33,6 +34,7 @@ export function Beside({
       <Known detail={detail} />
       <ScoreReasons entries={entries} />
       <Way entries={entries} />
+      <Blocking detail={detail} />
     </aside>
   );
 }

@@ -1,3 +1,3 @@
 import { entryView } from '../view.ts';
 
-export const corrected = entryView({ kind: 'corrected', tellsOfFacts: true });
+export const corrected = entryView({ kind: 'corrected', tellsOfVisitor: true });

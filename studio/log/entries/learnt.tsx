@@ -6,7 +6,7 @@ import { entryView } from '../view.ts';
 export const learnt = entryView({
   kind: 'learnt',
   together: true,
-  tellsOfFacts: true,
+  tellsOfVisitor: true,
   Row: function Learnt({ entries }) {
     const reader = useReader();
     return (

@@ -2,6 +2,7 @@ import type { Entry } from '@kineta/contract';
 import type { EntryView } from '../view.ts';
 import { answered } from './answered.tsx';
 import { asked } from './asked.tsx';
+import { blocked, letBack } from './blocked.ts';
 import { called } from './called.tsx';
 import { charted } from './charted.tsx';
 import { corrected } from './corrected.ts';
@@ -25,6 +26,8 @@ const views = [
   note,
   learnt,
   corrected,
+  blocked,
+  letBack,
   emailed,
   called,
 ] as const;
