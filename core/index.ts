@@ -37,7 +37,6 @@ export {
   leftTheirDesk,
   leftTheTeam,
   type Played,
-  PUT_OFF_AT_MOST,
   played,
   type Refusal,
   silent,

@@ -236,6 +236,8 @@ describe('what is put off', () => {
     expect(kinds(fallsDue(back.holding, NOW + 900))).toEqual([]);
     expect(kinds(put(holding, null))).toEqual(['fetched back']);
     expect(kinds(put(priyas, null))).toEqual([]);
+    // Nothing to fetch back is nobody’s to take.
+    expect(put(waiting, null).holding).toEqual(waiting);
     expect(written(holding, NOW).holding.later).toBeNull();
   });
 

@@ -185,7 +185,8 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (others) return { refused: 'not yours' };
       const { until } = command;
       if (until !== null && (until <= now || until > now + PUT_OFF_AT_MOST)) return { refused: 'not later' };
-      if (until === (mine ? holding.later : null)) return still(mine ? holding : withMe);
+      // What is not put off cannot be fetched back, and who has it stays who has it.
+      if (until === holding.later) return still(holding);
       const takes = mine ? [] : [{ kind: taken.kind, member }];
       const puts =
         until === null ? { kind: fetchedBack.kind, member } : { kind: putOff.kind, member, until: instant(until) };

@@ -14,7 +14,7 @@ const PAGE = 30;
 const LOOKED = 3;
 /** Among so many of the newest it is looked first. */
 const NEWEST = 3_000;
-/** For so many milliseconds what was said may be found only by who asks for it by its conversation. */
+/** How many milliseconds later what was said is found, so that the words of several are written at once. */
 const PACE = 1_000;
 
 /**
