@@ -98,6 +98,10 @@ describe('what a member does', () => {
       return 'refused' in held ? held.refused : held.entries;
     };
     expect(entriesOf('waiting')).toEqual([{ kind: 'done', member: { id: sam.id, name: sam.name }, waiting: true }]);
+    const unwanted = commanded(waiting, { does: 'close', unwanted: true }, sam, NOW);
+    expect('entries' in unwanted && unwanted.entries).toEqual([
+      { kind: 'done', member: { id: sam.id, name: sam.name } },
+    ]);
     for (const state of ['led', 'priyas'] as const)
       expect(entriesOf(state)).toEqual([expect.not.objectContaining({ waiting: true })]);
   });

@@ -51,7 +51,8 @@ export type Command =
   | { does: 'pass on'; to: { team: Who } | { member: Who } | undefined }
   | { does: 'hand back'; to?: { id: string; title: string } }
   | { does: 'put off'; until: number | null }
-  | { does: 'close' };
+  /** `unwanted` is what nobody should have come for: it was not missed that nobody did. */
+  | { does: 'close'; unwanted?: true };
 
 /** Why a command is refused; the words are the server’s. */
 export type Refusal = 'not a member' | 'already taken' | 'not yours' | 'no flow' | 'nobody there' | 'not later';
@@ -197,7 +198,13 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (holding.holder === 'done') return still(holding);
       return {
         ...still({ ...holding, holder: 'done', since: null, later: null, away: true }),
-        entries: [{ kind: done.kind, member, ...(holding.holder === 'waiting' ? { waiting: true as const } : {}) }],
+        entries: [
+          {
+            kind: done.kind,
+            member,
+            ...(holding.holder === 'waiting' && !command.unwanted ? { waiting: true as const } : {}),
+          },
+        ],
       };
   }
 }

@@ -248,7 +248,7 @@ export class AgentService {
   /** Blocks the visitor, and closes what they said. */
   block(me: SignedIn, id: string): Promise<Appended> {
     const first: EntryBody = { kind: 'blocked', member: { id: me.id, name: me.name } };
-    return this.command(me, id, () => ({ does: 'close' }), {
+    return this.command(me, id, () => ({ does: 'close', unwanted: true }), {
       first,
       also: (row, transaction) => this.let(row, { blockedAt: new Date(), blockedBy: me.id }, transaction),
     });
