@@ -134,7 +134,7 @@ export {
   worldOf,
 } from './flow/runs/rehearse.ts';
 export { askedMusts, Beat, Must, plainSetting, RUN_FORMAT, RunThrough, Setting } from './flow/runs/run.ts';
-export { freshSession, Session } from './flow/session.ts';
+export { freshSession, restAtFetching, Session } from './flow/session.ts';
 export { described, type JsonSchema, shapes } from './flow/shapes.ts';
 export { AnswerShown, CardShown, ChartShown, FieldShown, Picture } from './flow/shown.ts';
 export type { Ask } from './flow/steps/ask.ts';

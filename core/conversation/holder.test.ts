@@ -17,13 +17,23 @@ import {
 } from './holder.ts';
 
 const NOW = 1_000;
-const led: Holding = { holder: 'flow', agent: null, team: null, since: null, later: null, hasFlow: true, away: false };
+const led: Holding = {
+  holder: 'flow',
+  agent: null,
+  team: null,
+  since: null,
+  later: null,
+  hasFlow: true,
+  away: false,
+  meanwhile: false,
+};
 const waiting: Holding = { ...led, holder: 'waiting', team: 't1', since: 500, away: true };
+const meanwhile: Holding = { ...waiting, meanwhile: true };
 const priyas: Holding = { ...led, holder: 'agent', agent: 'priya', team: 't1', away: true };
 const closed: Holding = { ...led, holder: 'done', agent: 'priya', away: true };
 const ended: Holding = { ...led, holder: 'done' };
 const flowless: Holding = { ...led, holder: 'done', hasFlow: false };
-const states = { led, waiting, priyas, closed, ended, flowless };
+const states = { led, waiting, meanwhile, priyas, closed, ended, flowless };
 type State = keyof typeof states;
 
 const priya: Giver = { id: 'priya', name: 'Priya', isMember: true, isLead: false };
@@ -88,6 +98,8 @@ describe('what a member does', () => {
     ['waiting', 'take', gone, 'refused: not a member'],
     ['waiting', 'answer', gone, 'refused: not a member'],
     ['waiting', 'close', gone, 'refused: not a member'],
+    ['meanwhile', 'take', sam, 'sam; wrote taken'],
+    ['meanwhile', 'hand back', sam, 'flow; wrote handed back; the flow is told'],
   ])('%s: %s', (state, command, giver, expected) => {
     expect(told(commanded(states[state], commands[command]!, giver, NOW))).toBe(expected);
   });
@@ -127,6 +139,7 @@ test.each<[State, string]>([
   ['led', 'flow; wrote nothing; the flow is told'],
   ['ended', 'done; wrote nothing; the flow is told'],
   ['waiting', 'waiting for t1 since 500; wrote nothing'],
+  ['meanwhile', 'waiting for t1 since 500; wrote nothing; the flow is told'],
   ['priyas', 'priya; wrote nothing'],
   ['closed', 'waiting for null since 1000; wrote nothing'],
   ['flowless', 'waiting for null since 1000; wrote nothing'],
@@ -206,6 +219,8 @@ test('whatever is done, in whatever order: an agent has what is with an agent, a
         if (holding.holder === 'agent') expect(holding.agent).not.toBeNull();
         expect(holding.since !== null).toBe(holding.holder === 'waiting');
         if (holding.holder === 'flow') expect(holding.hasFlow).toBe(true);
+        // Nothing but waiting is done meanwhile: whoever comes has the flow silent.
+        if (holding.meanwhile) expect(holding.holder).toBe('waiting');
       }
     }),
     { numRuns: 500 },

@@ -33,10 +33,12 @@ export interface Holding {
   hasFlow: boolean;
   /** Whether its flow has given it to people, or had it taken away, and waits to be handed it back. */
   away: boolean;
+  /** Whether its flow goes on all the same until somebody comes. */
+  meanwhile: boolean;
 }
 
 /** What a flow, told of something, came to. */
-export type Played = { does: 'go on' } | { does: 'end' } | { does: 'hand over'; team: string | null };
+export type Played = { does: 'go on' } | { does: 'end' } | { does: 'hand over'; team: string | null; since?: number };
 
 /** Who gives a command. A member who was removed meanwhile may still have a page open. */
 export interface Giver extends Who {
@@ -83,9 +85,9 @@ const isWith = (holding: Holding, member: string): boolean => holding.holder ===
 const isWithOther = (holding: Holding, member: string): boolean =>
   holding.holder === 'agent' && holding.agent !== member;
 
-/** Whether what happens is told to the flow: while it leads, or when it has come to its end by itself. */
-export function isLed({ holder, hasFlow, away }: Holding): boolean {
-  return hasFlow && (holder === 'flow' || (holder === 'done' && !away));
+/** Whether what happens is told to the flow: while it leads, alone or until somebody comes, or when it has come to its end by itself. */
+export function isLed({ holder, hasFlow, away, meanwhile }: Holding): boolean {
+  return hasFlow && (holder === 'flow' || (holder === 'done' && !away) || (holder === 'waiting' && meanwhile));
 }
 
 /** Whether a flow is told that a timer is due: while it leads, and while nobody has come whom it fetched. */
@@ -105,8 +107,8 @@ export function written(holding: Holding, now: number): Happened {
 
 /** The flow was told of something and did what it does. */
 export function played(holding: Holding, did: Played, now: number): Holding {
-  if (did.does === 'hand over') return { ...waits(holding, now), team: did.team, away: true };
-  const led = { ...holding, agent: null, since: null, later: null, away: false };
+  if (did.does === 'hand over') return { ...waits(holding, did.since ?? now), team: did.team, away: true };
+  const led = { ...holding, agent: null, since: null, later: null, away: false, meanwhile: false };
   return did.does === 'end' ? { ...led, holder: 'done' } : { ...led, holder: 'flow', team: null };
 }
 
@@ -148,7 +150,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
   const member: Who = { id: giver.id, name: giver.name };
   const mine = isWith(holding, giver.id);
   const others = isWithOther(holding, giver.id);
-  const withMe: Holding = { ...holding, holder: 'agent', agent: giver.id, since: null, later: null };
+  const withMe: Holding = { ...holding, holder: 'agent', agent: giver.id, since: null, later: null, meanwhile: false };
   switch (command.does) {
     case 'take':
       if (others) return { refused: 'already taken' };
@@ -178,7 +180,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (others) return { refused: 'not yours' };
       if (holding.holder === 'flow') return still(holding);
       return {
-        holding: { ...holding, holder: 'flow', agent: null, team: null, since: null, later: null },
+        holding: { ...holding, holder: 'flow', agent: null, team: null, since: null, later: null, meanwhile: false },
         entries: [{ kind: handedBack.kind, member, ...(command.to ? { to: command.to } : {}) }],
         plays: true,
       };
@@ -197,7 +199,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (others) return { refused: 'not yours' };
       if (holding.holder === 'done') return still(holding);
       return {
-        ...still({ ...holding, holder: 'done', since: null, later: null, away: true }),
+        ...still({ ...holding, holder: 'done', since: null, later: null, away: true, meanwhile: false }),
         entries: [
           {
             kind: done.kind,

@@ -9,9 +9,9 @@ import type { Event, Reply } from './event.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
 import { type Program, programOf } from './program.ts';
-import type { Session } from './session.ts';
+import { type Session, stackBefore } from './session.ts';
 import { standing } from './standing.ts';
-import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, WAIT } from './steps/kind.ts';
+import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, STAY, WAIT } from './steps/kind.ts';
 import { kindOf } from './steps/registry.ts';
 import { fetchAfter, fetchPerson, type Wishing } from './wanted.ts';
 import { MOST_WORK } from './work.ts';
@@ -45,6 +45,8 @@ class Performance implements Wishing {
   led: Session['led'];
   resumes: Session['resumes'];
   meantFor: Session['meantFor'];
+  fetching: Session['fetching'];
+  inLine: Session['inLine'];
   private readonly program: Program;
   private copied = false;
   private readonly apart: boolean;
@@ -60,6 +62,9 @@ class Performance implements Wishing {
     this.wanted = session.wanted;
     this.leads = session.leads;
     this.led = session.led;
+    this.fetching = session.fetching;
+    this.inLine = session.inLine;
+    if (session.fetching) this.meantFor = session.meantFor;
     this.mailed = session.mailed ?? NOTHING_MAILED;
     this.stack = session.stack ? [...session.stack] : [];
     this.past = session.past ?? [];
@@ -91,7 +96,25 @@ class Performance implements Wishing {
 
   setTimer(step: Id, after: number): void {
     this.timed = true;
-    this.acts.push({ act: 'set timer', step, ticket: this.nextTicket(), after });
+    let due = after;
+    if (this.fetching?.until !== undefined) {
+      // There is one timer: the time after which nobody has come goes before what would be due later.
+      const left = Math.max(0, this.fetching.until - this.world.now);
+      const { long: _, ...fetching } = this.fetching;
+      this.fetching = after < left ? fetching : { ...fetching, long: true };
+      due = Math.min(after, left);
+    }
+    this.acts.push({ act: 'set timer', step, ticket: this.nextTicket(), after: due });
+  }
+
+  meanwhile(step: Id | undefined, until?: number): void {
+    if (this.fetching) this.stack = [...stackBefore(this.stack, this.fetching.step)];
+    this.fetching = step === undefined ? undefined : { step, ...(until === undefined ? {} : { until }) };
+    if (step === undefined) return;
+    this.stack.push(step);
+    // What was asked before is not gone back to: they would leave the line by it.
+    this.past = [];
+    this.reminder = undefined;
   }
 
   nextTicket(): number {
@@ -131,6 +154,8 @@ class Performance implements Wishing {
     this.reminder = undefined;
     this.leads = undefined;
     this.led = undefined;
+    this.fetching = undefined;
+    this.inLine = undefined;
     this.lastCall = undefined;
   }
 
@@ -163,6 +188,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       if (session.state === 'awaiting') {
         // What was ordered comes soon; what is written in the meantime stands in the log, but for a wish.
         if (wanted === undefined) return undefined;
+        if (run.fetching) return fetchPerson(wanted, session.at, run, program);
         run.wanted = wanted;
         return STAY;
       }
@@ -174,6 +200,11 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     }
     case 'timer': {
       if (event.ticket !== session.ticket || waiting === undefined) return undefined;
+      if (session.fetching?.long) {
+        const fetched = program.placeOf.get(session.fetching.step);
+        run.meanwhile(undefined);
+        return fetched === undefined ? undefined : waitedLong(program.playerAt(fetched), run);
+      }
       if (session.state === 'pausing') return player?.timer?.(run) ?? waiting + 1;
       if (session.state === 'handed over') return waitedLong(player, run);
       const reminding = session.state === 'asking' && run.reminder ? program.placeOf.get(run.reminder.step) : undefined;
@@ -193,8 +224,12 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     }
     case 'handed back': {
       const to = event.to === undefined ? undefined : program.placeOf.get(event.to);
+      const fetched = session.fetching && program.placeOf.get(session.fetching.step);
+      run.meanwhile(undefined);
+      run.inLine = undefined;
       // Only scenes are gone back to: a step in the middle of one may speak of what was never said.
       if (to !== undefined && program.stepAt(to) === undefined) return to;
+      if (fetched !== undefined) return fetched + 1;
       if (session.state === 'handed over') {
         const resumed = session.resumes === undefined ? undefined : program.placeOf.get(session.resumes);
         if (resumed !== undefined) return resumed;
@@ -218,9 +253,6 @@ function waitedLong(player: Player | undefined, run: Run): Next | undefined {
 
 const wishOf = ({ text }: Reply, { world }: Run): Wanted | undefined =>
   understandWish(text, world.locale.language, world.wishes);
-
-/** Something was said, and the conversation stands where it stood. */
-const STAY = -6;
 
 const isPicked = ({ choice, choices, fields, file }: Reply): boolean =>
   choice !== undefined || choices !== undefined || fields !== undefined || file !== undefined;
@@ -248,7 +280,8 @@ function replied(
       const answer = player.answers?.(reply, wanted, run.world);
       if (!answer) {
         // Asked for again, they are not kept waiting for it.
-        if (!player.comesFirst || run.wanted !== undefined) return fetchPerson(wanted.by, session.at, run, program);
+        if (!player.comesFirst || run.wanted !== undefined || run.fetching)
+          return fetchPerson(wanted.by, session.at, run, program);
         run.wanted = wanted.by;
         run.acts.push({ act: 'say', step: session.at ?? '', line: spoken(language, 'this first') });
         return player.enter(run);
@@ -307,6 +340,7 @@ export function play(edition: Flow, session: Session, event: Event, world: World
   if (from === STAY) {
     const stays: Session = { ...session, mailed: run.mailed };
     if (run.wanted !== undefined) stays.wanted = run.wanted;
+    if (run.fetching) stays.fetching = run.fetching;
     return { session: stays, acts: run.acts };
   }
   if (from === HANDED_OVER) return { session: rest(program, from, session.at, run, session), acts: run.acts };
@@ -329,15 +363,27 @@ export function play(edition: Flow, session: Session, event: Event, world: World
   return { session: rest(program, place, program.stepAt(at)?.id, run, session), acts: run.acts };
 }
 
-function rest(program: Program, next: Next, at: Id | undefined, run: Performance, before: Session): Session {
-  const { tries, doubt, reminder, past, stack, mailed, lastCall, wanted, leads, led, resumes } = run;
+function rest(program: Program, next: Next, stopped: Id | undefined, run: Performance, before: Session): Session {
+  const { tries, doubt, reminder, past, mailed, lastCall, wanted, leads, led, resumes } = run;
+  // What was to be played until somebody comes has run out: they are waited for as if there had been nothing.
+  const at = next === HANDED_OVER && run.fetching ? run.fetching.step : stopped;
   if (next === WAIT && reminder && at !== undefined) {
     const place = program.placeOf.get(reminder.step);
     const after = place === undefined ? undefined : program.playerAt(place).due?.(run);
     if (after !== undefined) run.setTimer(at, after);
   }
-  const timers = before.state === 'pausing' || (before.state === 'asking' && before.reminder !== undefined);
-  if (timers && !run.timed) run.acts.push({ act: 'clear timer' });
+  const isLong = before.fetching?.long === true && run.ticket === (before.ticket ?? 0);
+  const { fetching } = run;
+  // What is ordered of the host comes soon, under the ticket that it has.
+  if (fetching?.until !== undefined && states.has(next) && next !== AWAITS && !run.timed && !isLong)
+    run.setTimer(fetching.step, fetching.until - run.world.now);
+  const timers =
+    before.state === 'pausing' ||
+    (before.state === 'asking' && before.reminder !== undefined) ||
+    before.fetching?.long === true;
+  if (timers && !run.timed && !(fetching && isLong && states.has(next))) run.acts.push({ act: 'clear timer' });
+  if (next === HANDED_OVER) run.meanwhile(undefined);
+  const { stack } = run;
   const session: Session = { state: 'ended', facts: run.facts };
   if (run.ticket > 0) session.ticket = run.ticket;
   if (run.scene !== undefined) session.scene = run.scene;
@@ -357,7 +403,9 @@ function rest(program: Program, next: Next, at: Id | undefined, run: Performance
   if (led && state !== 'handed over') session.led = led;
   if (wanted !== undefined && state !== 'handed over') session.wanted = wanted;
   if (resumes !== undefined && state === 'handed over') session.resumes = resumes;
-  if (run.meantFor !== undefined && state === 'handed over') session.meantFor = run.meantFor;
+  if (run.meantFor !== undefined && (state === 'handed over' || run.fetching)) session.meantFor = run.meantFor;
+  if (run.fetching) session.fetching = run.fetching;
+  if (run.inLine !== undefined) session.inLine = run.inLine;
   if (state === 'asking') {
     if (tries > 0) session.tries = tries;
     if (doubt) session.doubt = doubt;

@@ -4,7 +4,7 @@ import type { Flow, Scene } from './format.ts';
 import type { Id } from './id.ts';
 import { speaker } from './line.ts';
 import { mayMention, plainMentionsOf } from './mentions.ts';
-import { END, type Player, type Stage } from './steps/kind.ts';
+import { END, HANDED_OVER, type Player, type Stage } from './steps/kind.ts';
 import { kindOf, type Step } from './steps/registry.ts';
 import { workOf } from './work.ts';
 
@@ -130,11 +130,12 @@ const sceneBegins = ({ id, title }: Scene, place: number): Player => ({
   },
 });
 
-/** A scene that has run out goes back to where it was called from. */
+/** A scene that has run out goes back to where it was called from; one that was played until somebody comes, to the waiting. */
 const sceneHasRunOut = (placeOf: ReadonlyMap<Id, number>): Player => ({
   enter(run) {
     const from = run.stack.pop();
     const place = from === undefined ? undefined : placeOf.get(from);
+    if (run.fetching && (place === undefined || from === run.fetching.step)) return HANDED_OVER;
     return place === undefined ? END : place + 1;
   },
 });

@@ -37,6 +37,20 @@ export const Session = z.object({
   resumes: z.string().optional(),
   /** Of people who are fetched: the member who is to have the conversation first, if they can. */
   meantFor: z.string().optional(),
+  /** While people are fetched and the flow goes on until one comes. */
+  fetching: z
+    .object({
+      /** The step that fetched them, behind which it goes on when they give it back. */
+      step: z.string(),
+      /** When it has been too long, in epoch milliseconds; and whether that is what the timer was set for. */
+      until: z.number().optional(),
+      long: z.literal(true).optional(),
+      /** They asked for a person once more, and were told that one is fetched. */
+      told: z.literal(true).optional(),
+    })
+    .optional(),
+  /** Since when they are in line for a person, in epoch milliseconds; it is kept while they are led on, until one came. */
+  inLine: z.number().optional(),
   /** How the last call of a service went. */
   lastCall: z.enum(['worked', 'failed']).optional(),
   /** What is asked before the chat: how, how often it was sent in vain (absent until it is asked), and the message kept. */
@@ -44,6 +58,25 @@ export const Session = z.object({
   facts: z.record(z.string(), Value),
 });
 export type Session = z.infer<typeof Session>;
+
+/** Nobody is waited for any more while the flow goes on: it rests at the step that fetched people, as if it had waited there. */
+export function restAtFetching(session: Session): Session {
+  if (!session.fetching) return session;
+  const { fetching, reminder: _, tries: __, doubt: ___, stack = [], ...rest } = session;
+  const before = stackBefore(stack, fetching.step);
+  return {
+    ...rest,
+    state: 'handed over',
+    at: fetching.step,
+    ...(before.length > 0 ? { stack: [...before] } : {}),
+  };
+}
+
+/** The steps to come back to, without what was called while people were waited for whom this step fetched. */
+export function stackBefore(stack: readonly string[], step: string): readonly string[] {
+  const called = stack.lastIndexOf(step);
+  return called < 0 ? stack : stack.slice(0, called);
+}
 
 /** A conversation that has not begun; `facts` are what is already known, for example of a returning visitor. */
 export function freshSession(facts: Facts = {}): Session {

@@ -3,7 +3,7 @@ import { spoken } from '../messages/message.ts';
 import type { Id } from './id.ts';
 import type { Program } from './program.ts';
 import type { Session } from './session.ts';
-import { HANDED_OVER, type Next, type Run } from './steps/kind.ts';
+import { HANDED_OVER, type Next, type Run, STAY } from './steps/kind.ts';
 
 /** What is kept of a wish for a person while a flow is played. */
 export interface Wishing extends Run {
@@ -11,6 +11,7 @@ export interface Wishing extends Run {
   wanted: Session['wanted'];
   /** Whether the flow has led them once: the next time they have whoever is there. */
   led: Session['led'];
+  fetching: Session['fetching'];
   /** Where the flow goes on when they are given back. */
   resumes: Session['resumes'];
 }
@@ -25,6 +26,12 @@ export function fetchPerson(by: string, step: Id | undefined, run: Wishing, prog
   const { hours, taking, now, locale } = run.world;
   run.wanted = undefined;
   run.tell(step, { code: 'wanted a person', by });
+  if (run.fetching) {
+    // They are in line already: that is said once, and what is asked meanwhile stays asked.
+    if (!run.fetching.told) run.acts.push({ act: 'say', step: step ?? '', line: spoken(locale.language, 'in line') });
+    run.fetching = { ...run.fetching, told: true };
+    return STAY;
+  }
   const leading = run.leads === undefined || run.led ? undefined : program.placeOf.get(run.leads);
   const to = leading === undefined ? undefined : program.playerAt(leading).wanted?.(run);
   // A scene that is not there is nowhere to fetch anybody.
@@ -42,8 +49,10 @@ export function fetchPerson(by: string, step: Id | undefined, run: Wishing, prog
     act: 'hand over',
     ...(step === undefined ? {} : { step }),
     team: null,
+    ...(run.inLine === undefined ? {} : { since: run.inLine }),
     reason: { code: 'visitor wanted somebody' },
   });
+  run.inLine ??= now;
   return HANDED_OVER;
 }
 

@@ -13,6 +13,7 @@ export const en = {
     goodbye: () => 'All right, I’ll leave it there. Write whenever you would like to go on.',
     'this first': () => 'Of course. Just this first, then I’ll fetch somebody.',
     'somebody is fetched': () => 'Of course. I’m fetching somebody; one moment, please.',
+    'in line': () => 'You are in line, and somebody comes as soon as they can.',
     'nobody is free': () =>
       'I’m asking for somebody, but nobody is free right now. What you write here waits for them, and they answer as soon as they can.',
     'nobody is there': ({ back }: { back: string | null }) =>

@@ -1,4 +1,4 @@
-import type { Holding, Refusal } from '@kineta/core';
+import { type Holding, type Refusal, restAtFetching } from '@kineta/core';
 import { notFound, ProblemError } from '../http/problem.ts';
 import type { Changes, ConversationRow } from './model.ts';
 
@@ -11,12 +11,16 @@ export function holdingOf(row: ConversationRow): Holding {
     since: row.waiting_since?.getTime() ?? null,
     later: row.later_until?.getTime() ?? null,
     hasFlow: row.edition_id !== null,
-    away: row.session.state === 'handed over',
+    away: row.session.state === 'handed over' || row.session.fetching !== undefined,
+    meanwhile: row.session.fetching !== undefined,
   };
 }
 
 /** What of the row is to be changed for that to be so. */
-export function changesFor(row: ConversationRow, { holder, agent, team, since, later, away }: Holding): Changes {
+export function changesFor(
+  row: ConversationRow,
+  { holder, agent, team, since, later, away, meanwhile }: Holding,
+): Changes {
   const before = holdingOf(row);
   return {
     ...(holder === before.holder ? {} : { holder }),
@@ -25,6 +29,8 @@ export function changesFor(row: ConversationRow, { holder, agent, team, since, l
     ...(since === before.since ? {} : { waiting_since: since === null ? null : new Date(since) }),
     ...(later === before.later ? {} : { later_until: later === null ? null : new Date(later) }),
     // What people take from a flow in the middle stays where it was; what they close has left it.
+    // Whoever comes, or closes it, ends what the flow did until then.
+    ...(before.meanwhile && !meanwhile ? { session: restAtFetching(row.session) } : {}),
     ...(away && !before.away ? { session: { ...row.session, state: 'handed over' } } : {}),
   };
 }

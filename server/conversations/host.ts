@@ -79,7 +79,8 @@ export class Host {
   ): Promise<Appended> {
     return append(this.house.database, place, async (row, transaction) => {
       await also(transaction);
-      if (!isLed(holdingOf(row))) return { entries: [] };
+      // Who waits for a person waits on, without what the flow did until then.
+      if (!isLed(holdingOf(row)) || row.holder === 'waiting') return { entries: [] };
       const to: Played = { does: 'hand over', team: null };
       return {
         entries: [{ kind: 'handed over', team: null, reason: { code: 'flow stumbled' } }],
@@ -147,8 +148,10 @@ export class Host {
       session = { ...freshSession(carried(session.facts, edition)), ...(before ? { before } : {}) };
       happening = { event: 'opened' };
     }
-    if (session.state === 'ended') to ??= { does: 'end' };
-    else if (session.state !== 'handed over' && session.state !== 'fresh') to ??= { does: 'go on' };
+    // Where the flow ends while somebody is waited for, that is over as well.
+    if (session.state === 'ended') to = { does: 'end' };
+    else if (session.state !== 'handed over' && session.state !== 'fresh' && !session.fetching)
+      to ??= { does: 'go on' };
     if (to) leadOn(scene, to);
     changes.session = session;
     const due = dues.length > 0 ? Math.min(...dues) : undefined;

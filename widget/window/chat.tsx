@@ -23,11 +23,13 @@ type Asked = EntryOf<'asked'>;
 /** The question that waits for an answer, if the flow asked one last. */
 function openQuestion({ entries, pending, holder }: ChatState): Asked | undefined {
   if (pending.some(message => !message.refused)) return undefined;
-  const last = entries.findLast(entry => entryViewOf(entry)?.asks || entryViewOf(entry)?.answers);
-  if (!last || !entryViewOf(last)?.asks) return undefined;
-  // What is asked before the chat is asked while people are waited for, too.
-  const asked = last as Asked;
-  return holder === 'flow' || (holder === 'waiting' && asked.step === 'before') ? asked : undefined;
+  const last = entries.findLast(entry => {
+    const view = entryViewOf(entry);
+    return view?.asks || view?.answers || view?.closes;
+  });
+  // What is asked before the chat, or until somebody comes, is asked while people are waited for.
+  const isAsked = (holder === 'flow' || holder === 'waiting') && last && entryViewOf(last)?.asks;
+  return isAsked ? (last as Asked) : undefined;
 }
 
 function useChat(feed: Feed): ChatState {

@@ -11,6 +11,7 @@ export const taken = entryKind({
   visitorSees: true,
   happens: ({ member }) => ({ member: member.id, has: member.id }),
   words: ({ member }) => `${member.name} took the conversation.`,
+  recorded: () => ({ did: 'taken' }),
 });
 
 /** A member passed the conversation on, to a team or to somebody. */

@@ -10,6 +10,10 @@ const schema = z.object({
   /** The team's name, or null for whoever is there. */
   team: z.string().nullable(),
   reason: Direction,
+  /** Since when the visitor is in line, in epoch milliseconds, when that is not since now. */
+  since: z.number().optional(),
+  /** The flow goes on until somebody comes. */
+  meanwhile: z.literal(true).optional(),
 });
 
 export const handedOver = entryKind({
@@ -19,12 +23,16 @@ export const handedOver = entryKind({
     team: z.string().nullable(),
     /** A sentence in logs from before reasons had codes. */
     reason: z.union([Direction, z.string()]),
+    /** The flow goes on until somebody comes. */
+    meanwhile: z.literal(true).optional(),
   }),
   visitorSees: true,
-  words: ({ team, reason }, { locale }) =>
-    `${team ? `Handed over to ${team}.` : `Handed over: ${directionWords(reason, locale.language)}`} The flow stays quiet from here.`,
+  words: ({ team, reason, meanwhile }, { locale }) =>
+    `${team ? `Handed over to ${team}.` : `Handed over: ${directionWords(reason, locale.language)}`} ${
+      meanwhile ? 'The flow goes on until somebody comes.' : 'The flow stays quiet from here.'
+    }`,
   happens: ({ team }) => ({ team }),
-  recorded: ({ team }) => ({ did: 'handed over', team }),
+  recorded: ({ team, meanwhile }) => ({ did: 'handed over', team, ...(meanwhile ? { meanwhile } : {}) }),
 });
 
 const mustHandOver = mustKind<z.infer<typeof schema>>()({
@@ -50,6 +58,6 @@ export const handOver = actKind({
   act: 'hand over',
   schema,
   entry: handedOver,
-  leaves: ({ team, reason }) => ({ team, reason }),
+  leaves: ({ team, reason, meanwhile }) => ({ team, reason, ...(meanwhile ? { meanwhile } : {}) }),
   musts: [mustHandOver],
 });

@@ -11,6 +11,8 @@ export interface Spot {
   exits: number[];
   /** The same, each with its exit; and for the end of a scene, the ways back to where it was called from. */
   ways: Array<{ to: number; exit: Exit }>;
+  /** Of the exits, those that are no call: the play does not come back from there. */
+  onward: number[];
   /** For a step that calls a scene: the spot to come back to when that has run out. */
   comesBackTo: number | undefined;
 }
@@ -39,9 +41,10 @@ export function graph(flow: Flow): Graph {
         return to === undefined ? [] : [{ to, exit }];
       });
       const comesBackTo = exits.some(exit => exit.comesBack) ? next : undefined;
-      spots.push({ scene: scene.id, step, exits: [...new Set(ways.map(({ to }) => to))], ways, comesBackTo });
+      const onward = ways.filter(({ exit }) => !exit.comesBack).map(({ to }) => to);
+      spots.push({ scene: scene.id, step, exits: [...new Set(ways.map(({ to }) => to))], ways, onward, comesBackTo });
     }
-    spots.push({ scene: scene.id, step: undefined, exits: [], ways: [], comesBackTo: undefined });
+    spots.push({ scene: scene.id, step: undefined, exits: [], ways: [], onward: [], comesBackTo: undefined });
   }
   const map = { spots, sceneStart };
   for (const [end, backs] of waysBack(map))
@@ -78,8 +81,8 @@ function comingBack({ spots }: Graph, through: (at: number) => boolean): Set<num
   const calls = spots.flatMap((spot, at) => (spot.comesBackTo === undefined ? [] : [at]));
   const inside = (at: number): readonly number[] => {
     const spot = spots[at]!;
-    if (spot.comesBackTo !== undefined) return back.has(at) ? [spot.comesBackTo] : [];
-    return through(at) ? spot.exits : [];
+    const behind = spot.comesBackTo !== undefined && back.has(at) ? [spot.comesBackTo] : [];
+    return through(at) ? [...spot.onward, ...behind] : behind;
   };
   for (let grew = true; grew; ) {
     grew = false;
@@ -119,7 +122,7 @@ export function reachable(map: Graph): { reached: Set<number>; runsOut: Set<numb
   };
   const reached = spread([0], at => [...spots[at]!.exits, ...after(at)]);
   // Outside of every call: what is called is left out, and come back from.
-  const outside = spread([0], at => (spots[at]!.comesBackTo === undefined ? spots[at]!.exits : after(at)));
+  const outside = spread([0], at => [...spots[at]!.onward, ...after(at)]);
   return { reached, runsOut: new Set([...outside].filter(at => spots[at]!.step === undefined)) };
 }
 

@@ -36,12 +36,14 @@ export function journeyOf(lines: readonly RecordedLine[]): {
   let open: Id | undefined;
   let answered: GivenAnswer | undefined;
   let led = true;
+  let fetched: Ending | undefined;
   let handsBack = 0;
   for (const line of lines) {
     if (line.did === 'handed back') {
       // Where it goes on from there is what somebody chose, and not the flow.
       if (line.to !== undefined) return { journey, answers, handsBack };
       led = true;
+      fetched = undefined;
       handsBack++;
       continue;
     }
@@ -55,7 +57,8 @@ export function journeyOf(lines: readonly RecordedLine[]): {
         answered = undefined;
         open = line.step;
         if (!journey.asked.includes(open)) journey.asked.push(open);
-        journey.ending = { end: 'left', step: open };
+        // What is asked until somebody comes is not where it ended.
+        journey.ending = fetched ?? { end: 'left', step: open };
         break;
       case 'replied':
         if (open === undefined) break;
@@ -69,6 +72,11 @@ export function journeyOf(lines: readonly RecordedLine[]): {
       case 'handed over':
         journey.ending = { end: 'handed over', team: line.team };
         answered = undefined;
+        open = undefined;
+        led = line.meanwhile === true;
+        if (led) fetched = journey.ending;
+        break;
+      case 'taken':
         open = undefined;
         led = false;
         break;

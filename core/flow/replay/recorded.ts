@@ -23,7 +23,14 @@ export const RecordedLine = z.discriminatedUnion('did', [
   /** What stands between the two was asked before the chat, and is no part of the flow. */
   z.object({ did: z.literal('began before') }),
   z.object({ did: z.literal('ended before'), number: z.int(), at: z.int() }),
-  z.object({ did: z.literal('handed over'), team: z.string().nullable() }),
+  z.object({
+    did: z.literal('handed over'),
+    team: z.string().nullable(),
+    /** The flow went on until somebody came. */
+    meanwhile: z.literal(true).optional(),
+  }),
+  /** Somebody of the team had it from there. */
+  z.object({ did: z.literal('taken') }),
   /** It would have been handed over, in the team’s hours, but nobody of it was at their desk. */
   z.object({ did: z.literal('found nobody'), team: z.string() }),
   /** `to` is the scene that somebody chose for it to go on with. */

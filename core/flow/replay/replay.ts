@@ -106,6 +106,11 @@ export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed 
   };
   let session: Session = freshSession(recorded.remembered);
   let back = handsBack;
+  const handBack = (): void => {
+    back--;
+    lines.push({ did: 'handed back', at: world.now });
+    happen({ event: 'handed back' });
+  };
   const happen = (event: Event, reply?: GivenAnswer['reply']): void => {
     if (reply) {
       lines.push(reply);
@@ -134,13 +139,15 @@ export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed 
           : { event: 'told', ticket, outcome: 'failed', why: came?.failed ?? 'nobody knows what it would answer.' },
       );
     } else if (session.state === 'handed over' && back > 0) {
-      back--;
-      lines.push({ did: 'handed back', at: world.now });
-      happen({ event: 'handed back' });
+      handBack();
     } else if (session.state === 'asking' && session.at !== undefined) {
       const at = session.at;
       const step = findStep(draft, at)?.step;
       const given = rest.take(at, step ? kindOf(step).sets(step) : []);
+      if (!given && session.fetching && back > 0) {
+        handBack();
+        continue;
+      }
       if (!given) break;
       const { did: _, number: __, at: ___, ...said } = given.reply;
       happen({ event: 'replied', ...said }, given.reply);

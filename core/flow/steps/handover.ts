@@ -15,6 +15,8 @@ export const HandOver = z.strictObject({
   team: z.string().min(1).max(100),
   /** Said while the visitor waits for a person; nothing when empty. */
   waiting: Line,
+  /** The scene that is played until somebody comes; the visitor waits on when it has run out. */
+  meanwhile: Id.optional(),
   /** What is said when the team is closed or nobody of it is there, and where the flow goes on. */
   closed: z.strictObject({ line: Line, to: Id.optional() }),
   /** Who of the team has them first, if they can, by name; the team stands in. */
@@ -41,6 +43,12 @@ export const handOver: StepKind<HandOver> = {
     ...(step.member === undefined ? [] : [plain(`${step.member}, else to `)]),
     { team: step.team },
     ...(isEmptyLine(step.waiting) ? [] : [plain(', saying '), ...quoted(step.waiting)]),
+    ...(step.meanwhile === undefined
+      ? []
+      : [
+          plain(', and until somebody comes, play '),
+          { scene: step.meanwhile, title: around.sceneTitle(step.meanwhile) },
+        ]),
     plain('; when nobody is there, say '),
     ...quoted(step.closed.line),
     plain(' and '),
@@ -56,6 +64,9 @@ export const handOver: StepKind<HandOver> = {
   ],
   exits: step => [
     { label: 'when handed back', part: 'back' },
+    ...(step.meanwhile === undefined
+      ? []
+      : [{ scene: step.meanwhile, label: 'until somebody comes', part: 'meanwhile', comesBack: true as const }]),
     { scene: step.closed.to, label: 'when nobody is there', part: 'closed' },
     ...(step.tooLong
       ? [{ scene: step.tooLong.to, label: 'when nobody comes', part: 'tooLong', later: true as const }]
@@ -116,9 +127,12 @@ export const handOver: StepKind<HandOver> = {
     const { tooLong } = step;
     const speakTooLong = tooLong && stage.speak(tooLong.line);
     const goOn = stage.way(tooLong?.to);
+    const meanwhile = step.meanwhile === undefined ? undefined : stage.way(step.meanwhile);
     return {
       enter(run) {
         const { now, locale } = run.world;
+        // What is played until somebody comes has led here again: they are in line as they were.
+        if (run.fetching?.step === step.id) return HANDED_OVER;
         const hours = run.world.hours[step.team];
         const state = hours ? opening(hours, now) : undefined;
         if (hours && state && !state.open) {
@@ -139,14 +153,20 @@ export const handOver: StepKind<HandOver> = {
           return closed;
         }
         if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
-        if (tooLong) run.setTimer(step.id, milliseconds(tooLong.after));
+        const long = tooLong && milliseconds(tooLong.after);
         run.meantFor = step.member;
         run.acts.push({
           act: 'hand over',
           step: step.id,
           team: step.team,
           reason: { code: 'flow fetched somebody' },
+          ...(run.inLine === undefined ? {} : { since: run.inLine }),
+          ...(meanwhile === undefined ? {} : { meanwhile: true }),
         });
+        run.inLine ??= now;
+        run.meanwhile(meanwhile === undefined ? undefined : step.id, long === undefined ? undefined : now + long);
+        if (meanwhile !== undefined) return meanwhile;
+        if (long !== undefined) run.setTimer(step.id, long);
         return HANDED_OVER;
       },
       waitedLong(run) {

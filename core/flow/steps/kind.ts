@@ -14,7 +14,7 @@ import type { Session } from '../session.ts';
 import type { ChartShown } from '../shown.ts';
 import type { World } from '../world.ts';
 
-/** Where playing goes on: a place in the compiled edition, or one of the three ways to stop. */
+/** Where playing goes on: a place in the compiled edition, or one of the ways to stop. */
 export type Next = number;
 /** Wait at this step for the visitor's answer. */
 export const WAIT = -1;
@@ -26,6 +26,8 @@ export const HANDED_OVER = -3;
 export const PAUSED = -4;
 /** Wait at this step for what it ordered of the host. */
 export const AWAITS = -5;
+/** Something was said, and the conversation stands where it stood. */
+export const STAY = -6;
 
 /** The state of one call of `play`, as steps see it. */
 export interface Run {
@@ -40,12 +42,22 @@ export interface Run {
   leads: Session['leads'];
   /** Whom of the team people are fetched to first. */
   meantFor: Session['meantFor'];
+  /** While people are fetched and the flow goes on: by which step, and until when. */
+  readonly fetching: Session['fetching'];
+  /** Since when the visitor is in line for a person, in epoch milliseconds. */
+  inLine: Session['inLine'];
   /** Fingerprints of what was mailed, by step. */
   mailed: Readonly<Record<Id, number>>;
   /** Steps to come back to, the innermost last. */
   readonly stack: Id[];
   /** Orders a timer; an earlier one is forgotten. */
   setTimer(step: Id, after: number): void;
+  /**
+   * From here on the flow goes on while people are fetched, and comes back to this step when it has run out; without a
+   * step that is over.
+   * @param until when nobody has come for too long, in epoch milliseconds
+   */
+  meanwhile(step: Id | undefined, until?: number): void;
   /** A number for an order, by which its answer is known. */
   nextTicket(): number;
   /** Tells the team something, by its code. */

@@ -155,15 +155,17 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           line,
           to,
           member: fc.option(fc.constant('Priya Marlow'), { nil: undefined }),
+          meanwhile: to,
           tooLong: fc.option(fc.record({ amount: fc.integer({ min: 1, max: 9 }), line, to }), { nil: undefined }),
         })
-        .map(({ team, waiting, line, to, member, tooLong }) => ({
+        .map(({ team, waiting, line, to, member, meanwhile, tooLong }) => ({
           id,
           kind: 'hand over' as const,
           team,
           waiting,
           closed: { line, ...(to ? { to } : {}) },
           ...(member ? { member } : {}),
+          ...(meanwhile ? { meanwhile } : {}),
           ...(tooLong
             ? {
                 tooLong: {

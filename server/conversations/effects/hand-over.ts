@@ -4,8 +4,8 @@ import type { Effect } from '../../house/effect.ts';
 export const handOver: Effect<'hand over'> = {
   acts: ['hand over'],
   async carryOut(acts, { came, directory }) {
-    const name = acts.at(-1)!.team;
+    const { team: name, since } = acts.at(-1)!;
     const team = [...directory.teams.values()].find(known => known.name === name)?.id ?? null;
-    came.to = { does: 'hand over', team };
+    came.to = { does: 'hand over', team, ...(since === undefined ? {} : { since }) };
   },
 };

@@ -65,7 +65,7 @@ export function stagedOf(
     chat: {
       phase: 'open',
       refusal: '',
-      holder: session.state === 'handed over' ? 'waiting' : 'flow',
+      holder: session.state === 'handed over' || session.fetching ? 'waiting' : 'flow',
       flow: null,
       speaker: flow.speaker,
       ...head,

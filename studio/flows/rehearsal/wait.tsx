@@ -12,15 +12,19 @@ export function RehearsedWait({
   acts: readonly Act[];
   onBeat: (beat: Beat) => void;
 }) {
-  if (session.state === 'handed over')
-    return (
-      <p className="mt-2 text-center">
-        <Button look="quiet" onClick={() => onBeat({ does: 'hands back' })}>
-          Let them hand it back
-        </Button>
-      </p>
-    );
   const order = acts.findLast(act => actViewOf(act)?.Awaited);
   const Awaited = order && session.state !== 'ended' ? actViewOf(order)?.Awaited : undefined;
-  return Awaited ? <Awaited session={session} onBeat={onBeat} /> : null;
+  const isFetched = session.state === 'handed over' || session.fetching !== undefined;
+  return (
+    <>
+      {isFetched ? (
+        <p className="mt-2 text-center">
+          <Button look="quiet" onClick={() => onBeat({ does: 'hands back' })}>
+            Let them hand it back
+          </Button>
+        </p>
+      ) : null}
+      {Awaited ? <Awaited session={session} onBeat={onBeat} /> : null}
+    </>
+  );
 }

@@ -10,7 +10,11 @@ import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 /** The step with something that may be left out set, or left out. */
-function set<K extends 'member' | 'tooLong'>(step: HandOver, part: K, to: HandOver[K] | undefined): HandOver {
+function set<K extends 'member' | 'meanwhile' | 'tooLong'>(
+  step: HandOver,
+  part: K,
+  to: HandOver[K] | undefined,
+): HandOver {
   const { [part]: _, ...rest } = step;
   return (to === undefined ? rest : { ...rest, [part]: to }) as HandOver;
 }
@@ -63,6 +67,17 @@ function Panel({ step, change }: StepProps<HandOver>) {
           />
         </div>
       </div>
+      <p className="flex flex-wrap items-center gap-2 text-ink-2">
+        and until somebody comes, play
+        <WaySelect
+          name="Until somebody comes"
+          value={step.meanwhile}
+          carryOn="nothing"
+          comesBack
+          titled="Until somebody comes"
+          onPick={to => change(set(step, 'meanwhile', to))}
+        />
+      </p>
       <div>
         <p className="text-ink-2">When the team is closed or nobody of it is there, say</p>
         <div className="rounded-md border border-rule bg-sheet px-2 py-1 font-script">

@@ -53,6 +53,7 @@ function taken({ person }: Scene): EntryBody[] {
     later: null,
     hasFlow: true,
     away: true,
+    meanwhile: false,
   } as const;
   const held = commanded(waiting, { does: 'take' }, { ...person, isMember: true, isLead: false }, 0);
   return [

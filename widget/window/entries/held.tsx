@@ -4,11 +4,13 @@ import { entryView } from './view.ts';
 
 export const handedOver = entryView({
   kind: 'handed over',
+  closes: true,
   Line: ({ entry }) => <Direction>{messages.waitingFor(entry.team)}</Direction>,
 });
 
 export const taken = entryView({
   kind: 'taken',
+  closes: true,
   person: ({ member }) => member,
   Line: ({ entry }) => <Direction>{messages.withYou(entry.member.name)}</Direction>,
 });

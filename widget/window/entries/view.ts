@@ -34,6 +34,8 @@ export interface EntryView<K extends Entry['kind']> {
   /** Whether it asks for an answer; and whether it is one. */
   asks?: true;
   answers?: true;
+  /** Whether what was asked before is not asked any more. */
+  closes?: true;
   /** Where it takes the page in which the visitor answered. */
   leadsTo?(entry: EntryOf<K>): string;
 }
