@@ -2,6 +2,10 @@ import { Edit, Flow } from '@kineta/core';
 import { z } from 'zod';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
 
+// Declared as what they are: written out, the types of every kind of step are longer than the compiler writes.
+const AnyFlow: z.ZodType<Flow> = Flow;
+const AnyEdit: z.ZodType<Edit> = Edit;
+
 export const EditionSummary = z.object({ id: RowId, number: z.int(), publishedAt: Instant });
 
 export const FlowSummary = z.object({
@@ -25,7 +29,7 @@ export const FlowSummary = z.object({
 export type FlowSummary = z.infer<typeof FlowSummary>;
 
 export const FlowDetail = FlowSummary.extend({
-  draft: Flow,
+  draft: AnyFlow,
   /** Counts the saves of the draft. */
   revision: z.int(),
   /** How many of the last 28 days’ conversations came to each scene, by its identity. */
@@ -34,7 +38,7 @@ export const FlowDetail = FlowSummary.extend({
 export type FlowDetail = z.infer<typeof FlowDetail>;
 
 /** Edits that were saved together, as the draft’s revision of this number. */
-export const SavedEdits = z.object({ revision: z.int(), by: z.string(), writer: z.string(), edits: z.array(Edit) });
+export const SavedEdits = z.object({ revision: z.int(), by: z.string(), writer: z.string(), edits: z.array(AnyEdit) });
 export type SavedEdits = z.infer<typeof SavedEdits>;
 
 const Name = z.string().trim().min(1, 'A flow has a name.').max(100, 'A flow’s name has at most 100 characters.');
@@ -103,7 +107,7 @@ export const flowRoutes = {
       batch: ClientId,
       /** The page that saves, so that it can tell its own saves from others’. */
       writer: z.string().max(40),
-      edits: z.array(Edit).min(1).max(5_000),
+      edits: z.array(AnyEdit).min(1).max(5_000),
     }),
     reply: z.object({
       revision: z.int(),

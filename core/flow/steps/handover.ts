@@ -1,11 +1,16 @@
 import { z } from 'zod';
+import { bare } from '../../answers/answer.ts';
+import { understandChoice } from '../../answers/choice.ts';
 import { plain } from '../../facts/words.ts';
 import { Duration, durationWords, milliseconds } from '../../hours/duration.ts';
 import { momentWords } from '../../hours/moment.ts';
 import { opening } from '../../hours/opening.ts';
+import type { Direction } from '../../messages/direction.ts';
+import { spoken } from '../../messages/message.ts';
 import { Id } from '../id.ts';
-import { isEmptyLine, Line, lineReads } from '../line.ts';
-import { HANDED_OVER, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
+import { isEmptyLine, Line, lineReads, type SpokenLine } from '../line.ts';
+import type { World } from '../world.ts';
+import { HANDED_OVER, type Next, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
 
 export const HandOver = z.strictObject({
@@ -13,6 +18,8 @@ export const HandOver = z.strictObject({
   kind: z.literal('hand over'),
   /** The team's name in the workspace. */
   team: z.string().min(1).max(100),
+  /** Teams that the visitor may pick instead, and how they are asked; who is not there is not offered. */
+  pick: z.strictObject({ line: Line, teams: z.array(z.string().min(1).max(100)).min(1).max(9) }).optional(),
   /** Said while the visitor waits for a person; nothing when empty. */
   waiting: Line,
   /** The scene that is played until somebody comes; the visitor waits on when it has run out. */
@@ -25,6 +32,12 @@ export const HandOver = z.strictObject({
   tooLong: z.strictObject({ after: Duration, line: Line, to: Id.optional() }).optional(),
 });
 export type HandOver = z.infer<typeof HandOver>;
+
+/** So often it is asked which team it should be; then whichever is there is fetched. */
+const MOST_TRIES = 2;
+
+/** The teams that it hands over to, the first of which is meant unless the visitor picks another. */
+const teamsOf = ({ team, pick }: HandOver): string[] => [...new Set([team, ...(pick?.teams ?? [])])];
 
 /** Gives the conversation to a team when it is open and somebody of it is there; otherwise says so and goes on. */
 export const handOver: StepKind<HandOver> = {
@@ -42,6 +55,9 @@ export const handOver: StepKind<HandOver> = {
     plain('Hand over to '),
     ...(step.member === undefined ? [] : [plain(`${step.member}, else to `)]),
     { team: step.team },
+    ...(step.pick
+      ? [...step.pick.teams.flatMap(team => [plain(' or '), { team }]), plain(', asking '), ...quoted(step.pick.line)]
+      : []),
     ...(isEmptyLine(step.waiting) ? [] : [plain(', saying '), ...quoted(step.waiting)]),
     ...(step.meanwhile === undefined
       ? []
@@ -72,12 +88,13 @@ export const handOver: StepKind<HandOver> = {
       ? [{ scene: step.tooLong.to, label: 'when nobody comes', part: 'tooLong', later: true as const }]
       : []),
   ],
-  ending: step => `To ${step.team}`,
+  ending: step => `To ${teamsOf(step).join(', ')}`,
   // A closed team lets the play run on, so for the checks this step does not stop it.
   waits: () => false,
-  teams: ({ team }) => [team],
+  teams: teamsOf,
   turnsAway: ({ team, closed }) => ({ part: 'closed', who: team, ...closed }),
   reads: step => [
+    ...(step.pick ? lineReads(step.pick.line) : []),
     ...lineReads(step.waiting),
     ...lineReads(step.closed.line),
     ...(step.tooLong ? lineReads(step.tooLong.line) : []),
@@ -92,13 +109,22 @@ export const handOver: StepKind<HandOver> = {
         sentence: `Nothing is said when nobody of ${step.team} is there.`,
         part: 'closed',
       });
-    if (around.teams && !around.teams.includes(step.team))
+    for (const [at, team] of teamsOf(step).entries())
+      if (around.teams && !around.teams.includes(team))
+        findings.push({
+          code: 'no such team',
+          level: 'problem',
+          sentence: `There is no team called “${team}”.`,
+          part: at === 0 ? 'team' : 'pick',
+        });
+    if (step.pick && isEmptyLine(step.pick.line))
       findings.push({
-        code: 'no such team',
+        code: 'empty line',
         level: 'problem',
-        sentence: `There is no team called “${step.team}”.`,
-        part: 'team',
+        sentence: 'The question which team it should be has no words.',
+        part: 'pick',
       });
+    if (step.pick) findings.push(...lineFindings(step.pick.line, around, 'pick'));
     if (step.tooLong && isEmptyLine(step.tooLong.line))
       findings.push({
         code: 'empty line',
@@ -128,47 +154,82 @@ export const handOver: StepKind<HandOver> = {
     const speakTooLong = tooLong && stage.speak(tooLong.line);
     const goOn = stage.way(tooLong?.to);
     const meanwhile = step.meanwhile === undefined ? undefined : stage.way(step.meanwhile);
+    const teams = teamsOf(step);
+    const speakPick = step.pick && stage.speak(step.pick.line);
+
+    /** Tells why nobody of the team can be had now; undefined when they can. */
+    const missing = (team: string, { now, locale, hours, staffed }: World): Direction | undefined => {
+      const theirs = hours[team];
+      const state = theirs ? opening(theirs, now) : undefined;
+      if (theirs && state && !state.open) {
+        const until =
+          state.from === null ? undefined : momentWords('until when', theirs, state.from, now, locale.language);
+        return { code: 'team closed', team, ...(until === undefined ? {} : { until }) };
+      }
+      // In the hours, and yet nobody is at their desk: to say that somebody comes would be a promise that nobody keeps.
+      return staffed?.[team] === false ? { code: 'nobody of the team', team } : undefined;
+    };
+    const isThere = (world: World) => (team: string) => missing(team, world) === undefined;
+    const turnAway = (run: Run, why: Direction): Next => {
+      run.tell(step.id, why);
+      run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
+      return closed;
+    };
+    const fetch = (run: Run, team: string): Next => {
+      const { now } = run.world;
+      if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
+      const long = tooLong && milliseconds(tooLong.after);
+      if (team === step.team) run.meantFor = step.member;
+      run.acts.push({
+        act: 'hand over',
+        step: step.id,
+        team,
+        reason: { code: 'flow fetched somebody' },
+        ...(run.inLine === undefined ? {} : { since: run.inLine }),
+        ...(meanwhile === undefined ? {} : { meanwhile: true }),
+      });
+      run.inLine ??= now;
+      run.meanwhile(meanwhile === undefined ? undefined : step.id, long === undefined ? undefined : now + long);
+      if (meanwhile !== undefined) return meanwhile;
+      if (long !== undefined) run.setTimer(step.id, long);
+      return HANDED_OVER;
+    };
+    /** Those who went home while it was asked cannot be had any more: whoever is there is fetched, or else nobody. */
+    const fetchAny = (run: Run): Next => {
+      const team = teams.find(isThere(run.world));
+      return team === undefined ? turnAway(run, missing(step.team, run.world)!) : fetch(run, team);
+    };
+    const askWhich = (run: Run, line: SpokenLine, there: readonly string[]): Next => {
+      const choices = there.map(team => ({ id: String(teams.indexOf(team)), label: team }));
+      run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'choice', choices } });
+      return WAIT;
+    };
     return {
       enter(run) {
-        const { now, locale } = run.world;
         // What is played until somebody comes has led here again: they are in line as they were.
         if (run.fetching?.step === step.id) return HANDED_OVER;
-        const hours = run.world.hours[step.team];
-        const state = hours ? opening(hours, now) : undefined;
-        if (hours && state && !state.open) {
-          run.tell(step.id, {
-            code: 'team closed',
-            team: step.team,
-            ...(state.from === null
-              ? {}
-              : { until: momentWords('until when', hours, state.from, now, locale.language) }),
-          });
-          run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
-          return closed;
-        }
-        // In the hours, and yet nobody is at their desk: to say that somebody comes would be a promise that nobody keeps.
-        if (run.world.staffed?.[step.team] === false) {
-          run.tell(step.id, { code: 'nobody of the team', team: step.team });
-          run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
-          return closed;
-        }
-        if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
-        const long = tooLong && milliseconds(tooLong.after);
-        run.meantFor = step.member;
-        run.acts.push({
-          act: 'hand over',
-          step: step.id,
-          team: step.team,
-          reason: { code: 'flow fetched somebody' },
-          ...(run.inLine === undefined ? {} : { since: run.inLine }),
-          ...(meanwhile === undefined ? {} : { meanwhile: true }),
-        });
-        run.inLine ??= now;
-        run.meanwhile(meanwhile === undefined ? undefined : step.id, long === undefined ? undefined : now + long);
-        if (meanwhile !== undefined) return meanwhile;
-        if (long !== undefined) run.setTimer(step.id, long);
-        return HANDED_OVER;
+        run.tries = 0;
+        const there = teams.filter(isThere(run.world));
+        return speakPick && there.length > 1 ? askWhich(run, speakPick(run), there) : fetchAny(run);
       },
+      offers: text => teams.some(team => bare(team) === bare(text)),
+      answer(run, { choice, text }) {
+        const there = teams.filter(isThere(run.world));
+        const { language } = run.world.locale;
+        const picked =
+          choice === undefined ? understandChoice(text, there, language) : { value: teams[Number(choice)] };
+        if ('value' in picked) {
+          const team = typeof picked.value === 'number' ? there[picked.value] : picked.value;
+          return there.includes(String(team)) ? fetch(run, String(team)) : fetchAny(run);
+        }
+        run.tries++;
+        if (run.tries >= MOST_TRIES || there.length < 2) return fetchAny(run);
+        return askWhich(run, spoken(language, 'choice again'), there);
+      },
+      // “Somebody of Sales, please” says which.
+      answers: (reply, _, world) =>
+        'value' in understandChoice(reply.text, teams.filter(isThere(world)), world.locale.language) ? reply : undefined,
+      skip: fetchAny,
       waitedLong(run) {
         if (!tooLong || !speakTooLong) return WAIT;
         run.tell(step.id, { code: 'nobody came', after: durationWords(tooLong.after) });

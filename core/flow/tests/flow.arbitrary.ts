@@ -156,9 +156,10 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           to,
           member: fc.option(fc.constant('Priya Marlow'), { nil: undefined }),
           meanwhile: to,
+          pickLine: fc.option(line, { nil: undefined }),
           tooLong: fc.option(fc.record({ amount: fc.integer({ min: 1, max: 9 }), line, to }), { nil: undefined }),
         })
-        .map(({ team, waiting, line, to, member, meanwhile, tooLong }) => ({
+        .map(({ team, waiting, line, to, member, meanwhile, pickLine, tooLong }) => ({
           id,
           kind: 'hand over' as const,
           team,
@@ -166,6 +167,7 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           closed: { line, ...(to ? { to } : {}) },
           ...(member ? { member } : {}),
           ...(meanwhile ? { meanwhile } : {}),
+          ...(pickLine ? { pick: { line: pickLine, teams: ['Accounts', 'Aftercare'] } } : {}),
           ...(tooLong
             ? {
                 tooLong: {

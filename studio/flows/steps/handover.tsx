@@ -10,7 +10,7 @@ import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 /** The step with something that may be left out set, or left out. */
-function set<K extends 'member' | 'meanwhile' | 'tooLong'>(
+function set<K extends 'member' | 'pick' | 'meanwhile' | 'tooLong'>(
   step: HandOver,
   part: K,
   to: HandOver[K] | undefined,
@@ -23,6 +23,58 @@ const usualTooLong: HandOver['tooLong'] = {
   after: { amount: 3, unit: 'minutes' },
   line: [[{ text: 'It takes longer than I thought, I’m afraid.' }]],
 };
+
+const usualPick = (team: string): NonNullable<HandOver['pick']> => ({
+  line: [[{ text: 'Who would you like to talk to?' }]],
+  teams: [team],
+});
+
+/** Which teams the visitor may pick besides the first, and how they are asked. */
+function PickTeam({ step, change }: Pick<StepProps<HandOver>, 'step' | 'change'>) {
+  const { teams } = useSignedIn();
+  const { pick } = step;
+  const names = teams.map(({ name }) => name).filter(name => name !== step.team);
+  const [first] = names;
+  if (!pick)
+    return first === undefined ? null : (
+      <AddButton onClick={() => change({ ...step, pick: usualPick(first) })}>The visitor picks a team</AddButton>
+    );
+  const tick = (name: string, on: boolean) => {
+    const others = on ? [...pick.teams, name] : pick.teams.filter(team => team !== name);
+    change(others.length > 0 ? { ...step, pick: { ...pick, teams: others } } : set(step, 'pick', undefined));
+  };
+  return (
+    <div>
+      <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-ink-2">
+        or, as the visitor picks, to
+        {[...new Set([...names, ...pick.teams])].map(name => (
+          <label key={name} className="flex items-center gap-1.5 text-ink">
+            <input
+              type="checkbox"
+              checked={pick.teams.includes(name)}
+              onChange={event => tick(name, event.target.checked)}
+            />
+            {names.includes(name) ? name : `${name} (no such team)`}
+          </label>
+        ))}
+        <RemoveButton name="Let the visitor pick no team" onClick={() => change(set(step, 'pick', undefined))} />
+      </p>
+      <div className="rounded-md border border-rule bg-sheet px-2 py-1 font-script">
+        <LineField
+          step={step.id}
+          part="pick"
+          name="Words that ask which team"
+          line={pick.line}
+          placeholder="Ask who they would like to talk to"
+          onChange={line => change({ ...step, pick: { ...pick, line } }, 'pick')}
+        />
+      </div>
+      <p className="mt-1 text-ink-3">
+        Only teams that are there at that moment are offered; of one alone nothing is asked.
+      </p>
+    </div>
+  );
+}
 
 function Panel({ step, change }: StepProps<HandOver>) {
   const { teams, members } = useSignedIn();
@@ -54,6 +106,7 @@ function Panel({ step, change }: StepProps<HandOver>) {
           ))}
         </Select>
       </p>
+      <PickTeam step={step} change={change} />
       <div>
         <p className="text-ink-2">While the visitor waits, say</p>
         <div className="rounded-md border border-rule bg-sheet px-2 py-1 font-script">
