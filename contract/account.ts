@@ -62,6 +62,7 @@ export const Account = z.object({
   member: Member.extend({
     email: z.string(),
     languages: z.array(z.string()),
+    skills: z.array(z.string()),
     secondFactor: z.boolean(),
     /** The workspace asks a second factor of them, and they have none: until then nothing else is let in. */
     owesSecondFactor: z.boolean(),
@@ -80,6 +81,8 @@ export const Account = z.object({
   /** The names of the flows that another can go on with. */
   published: z.array(z.string()),
   members: z.array(Member),
+  /** What any of them knows best, in words that flows go by. */
+  skills: z.array(z.string()),
   teams: z.array(Team),
   sites: z.array(Site),
   /** To be sent back as `x-kineta-csrf` with every request that changes something. */
@@ -131,11 +134,12 @@ export const accountRoutes = {
   profile: route({
     method: 'PUT',
     path: '/api/account/profile',
-    summary: 'Change one’s own name, languages and picture',
+    summary: 'Change one’s own name, languages, what one knows best and picture',
     access: 'member',
     body: z.strictObject({
       name: PersonName,
       languages: z.array(z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'That is no language.')).max(20),
+      skills: z.array(z.string().trim().min(1).max(40, 'A few words at most.')).max(20),
       picture: PictureAddress.nullable().optional(),
     }),
     reply: Account,

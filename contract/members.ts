@@ -7,6 +7,8 @@ export const MemberDetail = Member.extend({
   email: z.string(),
   /** The languages they answer in, as BCP 47 tags. */
   languages: z.array(z.string()),
+  /** What they know best. */
+  skills: z.array(z.string()),
   teams: z.array(RowId),
   secondFactor: z.boolean(),
   /** Put to rest: they cannot sign in, and have nothing in hand. */

@@ -4,11 +4,11 @@ import { answerKindOf } from './answers/registry.ts';
 import { dice } from './dice.ts';
 import type { Event } from './event.ts';
 import type { Flow } from './format.ts';
-import { MOST_STEPS, play } from './play.ts';
+import { MOST_ALONE, MOST_STEPS, play } from './play.ts';
 import { freshSession, Session } from './session.ts';
 import type { Step } from './steps/registry.ts';
 import { anyEvent, anyFlow, soundFlow, tuesday } from './tests/flow.arbitrary.ts';
-import { end, flowOf, line, opened, perform, said, typed } from './tests/perform.ts';
+import { end, flowOf, line, notes, opened, perform, said, typed } from './tests/perform.ts';
 
 const bill: Step = {
   id: 'bill',
@@ -200,6 +200,26 @@ describe('playing a flow', () => {
       expect(perform(flow, [opened, { event: 'handed back', to: 'em' }]).session.state).toBe('ended');
       expect(perform(flow, [opened, { event: 'handed back', to: 'gone' }]).last.map(act => act.act)).toEqual(['end']);
     });
+  });
+
+  test('a flow that goes on and on by itself falls silent, until the visitor does something', () => {
+    const round = flowOf({
+      a: [
+        { id: 'p', kind: 'pause', for: { amount: 1, unit: 'hours' } },
+        { id: 's', kind: 'say', line: line('Still there?') },
+        { id: 'g', kind: 'go', to: 'a' },
+      ],
+    });
+    const timers = (from: number, count: number): Event[] =>
+      Array.from({ length: count }, (_, at) => ({ event: 'timer', ticket: from + at }));
+    const alone = perform(round, [opened, ...timers(1, MOST_ALONE + 5)]);
+    expect(said(alone.acts)).toHaveLength(MOST_ALONE);
+    expect(notes(alone.acts)).toEqual([
+      'The flow had spoken 20 times by itself; it waits until the visitor does something.',
+    ]);
+    expect(alone.session.state).toBe('pausing');
+    const back = perform(round, [opened, ...timers(1, MOST_ALONE + 1), typed('Yes?'), ...timers(MOST_ALONE + 2, 1)]);
+    expect(said(back.acts)).toHaveLength(MOST_ALONE + 2);
   });
 
   test('what is written after the end begins anew', () => {

@@ -4,7 +4,7 @@ import { type Facts, held, type Value } from '../facts/fact.ts';
 import { givenValues } from '../facts/given.ts';
 import type { Direction } from '../messages/direction.ts';
 import { spoken } from '../messages/message.ts';
-import type { Act } from './acts/registry.ts';
+import { type Act, saidIn } from './acts/registry.ts';
 import type { Event, Reply } from './event.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
@@ -19,6 +19,9 @@ import type { World } from './world.ts';
 
 /** The most steps that a flow may take between two inputs of a visitor. */
 export const MOST_STEPS = 500;
+
+/** So often a flow speaks by itself, at its timers, until the visitor does something: whoever does not listen is left alone. */
+export const MOST_ALONE = 20;
 
 /** How many questions one can go back. */
 const MOST_BACK = 30;
@@ -44,7 +47,9 @@ class Performance implements Wishing {
   leads: Session['leads'];
   led: Session['led'];
   resumes: Session['resumes'];
+  alone: number;
   meantFor: Session['meantFor'];
+  skill: Session['skill'];
   fetching: Session['fetching'];
   inLine: Session['inLine'];
   private readonly program: Program;
@@ -62,9 +67,13 @@ class Performance implements Wishing {
     this.wanted = session.wanted;
     this.leads = session.leads;
     this.led = session.led;
+    this.alone = session.alone ?? 0;
     this.fetching = session.fetching;
     this.inLine = session.inLine;
-    if (session.fetching) this.meantFor = session.meantFor;
+    if (session.fetching) {
+      this.meantFor = session.meantFor;
+      this.skill = session.skill;
+    }
     this.mailed = session.mailed ?? NOTHING_MAILED;
     this.stack = session.stack ? [...session.stack] : [];
     this.past = session.past ?? [];
@@ -205,8 +214,14 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
         run.meanwhile(undefined);
         return fetched === undefined ? undefined : waitedLong(program.playerAt(fetched), run);
       }
-      if (session.state === 'pausing') return player?.timer?.(run) ?? waiting + 1;
       if (session.state === 'handed over') return waitedLong(player, run);
+      if (run.alone >= MOST_ALONE) {
+        run.tell(session.at, { code: 'spoke enough', times: run.alone });
+        const { fetching } = run;
+        if (fetching?.until !== undefined) run.setTimer(fetching.step, fetching.until - run.world.now);
+        return STAY;
+      }
+      if (session.state === 'pausing') return player?.timer?.(run) ?? waiting + 1;
       const reminding = session.state === 'asking' && run.reminder ? program.placeOf.get(run.reminder.step) : undefined;
       return reminding === undefined ? undefined : program.playerAt(reminding).timer?.(run);
     }
@@ -334,6 +349,7 @@ export function play(edition: Flow, session: Session, event: Event, world: World
   const run = new Performance(program, session, world);
   const taken = takeUp(program, session, event, run);
   const waiting = session.at === undefined ? undefined : program.placeOf.get(session.at);
+  if (event.event === 'replied' || event.event === 'handed back') run.alone = 0;
   const left = taken !== undefined && (taken >= 0 || taken === END) && run.wanted !== undefined;
   const from = left ? fetchAfter(taken, waiting, run, program, session.at) : taken;
   if (from === undefined) return { session, acts: [] };
@@ -341,10 +357,12 @@ export function play(edition: Flow, session: Session, event: Event, world: World
     const stays: Session = { ...session, mailed: run.mailed };
     if (run.wanted !== undefined) stays.wanted = run.wanted;
     if (run.fetching) stays.fetching = run.fetching;
+    if (run.ticket > 0) stays.ticket = run.ticket;
     return { session: stays, acts: run.acts };
   }
   if (from === HANDED_OVER) return { session: rest(program, from, session.at, run, session), acts: run.acts };
   // What had already stopped at the step that waits has not moved.
+  if (event.event === 'timer' && from === WAIT && saidIn(run.acts).length > 0) run.alone++;
   if (from === WAIT) return { session: rest(program, WAIT, session.at, run, session), acts: run.acts };
 
   let place: Next = from;
@@ -360,6 +378,7 @@ export function play(edition: Flow, session: Session, event: Event, world: World
     at = place;
     place = program.playerAt(place).enter(run);
   }
+  if (event.event === 'timer' && saidIn(run.acts).length > 0) run.alone++;
   return { session: rest(program, place, program.stepAt(at)?.id, run, session), acts: run.acts };
 }
 
@@ -386,6 +405,7 @@ function rest(program: Program, next: Next, stopped: Id | undefined, run: Perfor
   const { stack } = run;
   const session: Session = { state: 'ended', facts: run.facts };
   if (run.ticket > 0) session.ticket = run.ticket;
+  if (run.alone > 0) session.alone = run.alone;
   if (run.scene !== undefined) session.scene = run.scene;
   if (hasAny(mailed)) session.mailed = mailed;
   // What waits for the first message is none of the flow’s.
@@ -404,6 +424,7 @@ function rest(program: Program, next: Next, stopped: Id | undefined, run: Perfor
   if (wanted !== undefined && state !== 'handed over') session.wanted = wanted;
   if (resumes !== undefined && state === 'handed over') session.resumes = resumes;
   if (run.meantFor !== undefined && (state === 'handed over' || run.fetching)) session.meantFor = run.meantFor;
+  if (run.skill !== undefined && (state === 'handed over' || run.fetching)) session.skill = run.skill;
   if (run.fetching) session.fetching = run.fetching;
   if (run.inLine !== undefined) session.inLine = run.inLine;
   if (state === 'asking') {

@@ -37,6 +37,8 @@ export const Session = z.object({
   resumes: z.string().optional(),
   /** Of people who are fetched: the member who is to have the conversation first, if they can. */
   meantFor: z.string().optional(),
+  /** And what whoever has it is to know, if anybody does. */
+  skill: z.string().optional(),
   /** While people are fetched and the flow goes on until one comes. */
   fetching: z
     .object({
@@ -51,6 +53,8 @@ export const Session = z.object({
     .optional(),
   /** Since when they are in line for a person, in epoch milliseconds; it is kept while they are led on, until one came. */
   inLine: z.number().optional(),
+  /** How often the flow has spoken by itself since the visitor last did something. */
+  alone: z.number().int().optional(),
   /** How the last call of a service went. */
   lastCall: z.enum(['worked', 'failed']).optional(),
   /** What is asked before the chat: how, how often it was sent in vain (absent until it is asked), and the message kept. */

@@ -96,6 +96,8 @@ export const en = {
     'chart not drawn': ({ title }: Direction) => `The chart “${title}” could not be drawn: a value is not known.`,
     'not worked out': ({ fact, why }: Direction) => `“${fact}” could not be worked out: ${why}`,
     'not kept': ({ fact }: Direction) => `“${fact}” was given a value too large to keep, and stays as it was.`,
+    'spoke enough': ({ times }: Direction) =>
+      `The flow had spoken ${times} times by itself; it waits until the visitor does something.`,
     'no answer yet': ({ after }: Direction) => `No answer for ${after}.`,
     'no answer': () => 'There was no answer.',
     'email undelivered': ({ to, why }: Direction) => `The email to ${to} did not arrive: ${why}`,

@@ -35,6 +35,7 @@ export function playDay(centre: Centre, seed: number): Waited[] {
     id: String(at),
     teams: [],
     languages: [],
+    skills: [],
     holds: 0,
     most: centre.most,
     isOffered: false,
@@ -59,7 +60,16 @@ export function playDay(centre: Centre, seed: number): Waited[] {
       const place = line.length + 1;
       const foretold = expectedWait(place, { most: centre.answerers * centre.most, holds, held, takenIn });
       const id = String(++count);
-      line.push({ id, since: now, team: null, prefers: [], language: null, letBy: [], stands: { place, foretold } });
+      line.push({
+        id,
+        since: now,
+        team: null,
+        prefers: [],
+        skill: null,
+        language: null,
+        letBy: [],
+        stands: { place, foretold },
+      });
     }
     // Whoever has room for more is asked again once they have taken one.
     for (let offers = offersFor(line, staff, now); offers.length > 0; offers = offersFor(line, staff, now))

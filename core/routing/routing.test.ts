@@ -18,6 +18,7 @@ const visitor = (id: string, more: Partial<WaitingVisitor> = {}): WaitingVisitor
   since: now - 60_000,
   team: 'sales',
   prefers: [],
+  skill: null,
   language: null,
   letBy: [],
   ...more,
@@ -26,6 +27,7 @@ const answers = (id: string, more: Partial<Answerer> = {}): Answerer => ({
   id,
   teams: ['sales'],
   languages: [],
+  skills: [],
   holds: 0,
   most: 3,
   isOffered: false,
@@ -42,6 +44,13 @@ describe('who is asked', () => {
     ['nobody who is being asked already', {}, [answers('a', { isOffered: true }), answers('b', { holds: 2 })], 'b'],
     ['whom the visitor spoke with before', { prefers: ['a'] }, [answers('a', { holds: 2 }), answers('b')], 'a'],
     ['who stands in, when they have no room', { prefers: ['a'] }, [answers('a', { holds: 3 }), answers('b')], 'b'],
+    [
+      'who knows what is asked for, before who speaks their language',
+      { skill: 'Grants', language: 'de' },
+      [answers('a', { languages: ['de'] }), answers('b', { skills: ['batteries', 'grants'], holds: 2 })],
+      'b',
+    ],
+    ['anybody, where nobody knows it', { skill: 'solar' }, [answers('a'), answers('b', { skills: ['grants'] })], 'a'],
     [
       'who speaks their language',
       { language: 'de' },
@@ -94,6 +103,7 @@ const aVisitor: fc.Arbitrary<Omit<WaitingVisitor, 'id'>> = fc.record({
   since: fc.integer({ min: now - 3_600_000, max: now }),
   team: fc.option(fc.constantFrom(...teams)),
   prefers: fc.subarray(members, { maxLength: 2 }),
+  skill: fc.option(fc.constantFrom('grants', 'Batteries')),
   language: fc.option(fc.constantFrom('en', 'de', 'cy')),
   letBy: fc.array(
     fc.record({ member: fc.constantFrom(...members), at: fc.integer({ min: now - 300_000, max: now }) }),
@@ -106,6 +116,7 @@ const staff = fc
     fc.record({
       teams: fc.subarray(teams),
       languages: fc.subarray(['en', 'de', 'cy']),
+      skills: fc.subarray(['grants', 'batteries']),
       holds: fc.nat(4),
       most: fc.nat(4),
       isOffered: fc.boolean(),

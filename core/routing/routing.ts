@@ -21,6 +21,8 @@ export interface WaitingVisitor {
   prefers: readonly string[];
   /** The language that they write (`en`, `de`); null where it is not known. */
   language: string | null;
+  /** What whoever has them is to know, as the flow says it; null where it says nothing. */
+  skill: string | null;
   letBy: readonly LetBy[];
 }
 
@@ -29,6 +31,8 @@ export interface Answerer {
   id: string;
   teams: readonly string[];
   languages: readonly string[];
+  /** What they know best. */
+  skills: readonly string[];
   /** How many conversations they have. */
   holds: number;
   /** How many at most. */
@@ -71,15 +75,19 @@ function mayBeOffered({ letBy }: WaitingVisitor, member: string, now: number): b
   return times < OFFERED_AT_MOST;
 }
 
+const isSame = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
+
 /** Below nought where the first is to be asked before the second. */
-function sooner(a: Answerer, b: Answerer, { prefers, language }: WaitingVisitor): number {
+function sooner(a: Answerer, b: Answerer, { prefers, skill, language }: WaitingVisitor): number {
   const wish = (who: Answerer): number => {
     const at = prefers.indexOf(who.id);
     return at < 0 ? prefers.length : at;
   };
+  const knows = (who: Answerer): number => (skill !== null && who.skills.some(one => isSame(one, skill)) ? 0 : 1);
   const speaks = (who: Answerer): number => (language !== null && who.languages.includes(language) ? 0 : 1);
   return (
     wish(a) - wish(b) ||
+    knows(a) - knows(b) ||
     speaks(a) - speaks(b) ||
     a.holds - b.holds ||
     a.givenAt - b.givenAt ||
@@ -115,7 +123,7 @@ class Free {
 
 /**
  * Who is offered which conversation at `now` (epoch milliseconds): whoever has waited longest is thought of first, and gets,
- * of those of their team who have room, whom they are meant for, else who speaks their language, else who has least, else
+ * of those of their team who have room, whom they are meant for, else who knows what is asked for, else who speaks their language, else who has least, else
  * who has been idle longest. Nobody is offered more than they take, nobody who waits is passed over for somebody who came
  * later and waits for the same people. The same is decided whenever the same is asked.
  */

@@ -16,6 +16,7 @@ function line(): WaitingVisitor[] {
     since: NOW - (WAITING - at) * 100,
     team: at % 7 === 0 ? null : team(at),
     prefers: at % 5 === 0 ? [`m${at % MEMBERS}`] : [],
+    skill: at % 6 === 0 ? 'grants' : null,
     language: at % 3 === 0 ? 'de' : 'en',
     letBy: at % 11 === 0 ? [{ member: `m${(at * 3) % MEMBERS}`, at: NOW - 1_000 }] : [],
   }));
@@ -27,6 +28,7 @@ function members(free: number): Answerer[] {
     id: `m${at}`,
     teams: [team(at), team(at + 7)],
     languages: at % 4 === 0 ? ['en', 'de'] : ['en'],
+    skills: at % 9 === 0 ? ['grants', 'batteries'] : [],
     holds: at === free ? 3 : 4,
     most: 4,
     isOffered: false,

@@ -20,6 +20,7 @@ const KNOWN = [
   'activeAt',
   'mostChats',
   'languages',
+  'skills',
 ] as const;
 
 /** What a process tells the others when it changed something in a directory. */
@@ -89,7 +90,7 @@ export class Directories {
       business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
       members: new Map(
         people.map(person => {
-          const { id: member, name, email, role, restingSince, picture, languages } = person;
+          const { id: member, name, email, role, restingSince, picture, languages, skills } = person;
           const { away, hereAt, activeAt, mostChats } = person;
           const attendance: Attendance = {
             away,
@@ -101,7 +102,10 @@ export class Directories {
           };
           const resting = restingSince !== null;
           const availability = resting ? 'not here' : availabilityOf(attendance, now);
-          return [member, { id: member, name, email, role, resting, picture, languages, attendance, availability }];
+          return [
+            member,
+            { id: member, name, email, role, resting, picture, languages, skills, attendance, availability },
+          ];
         }),
       ),
       teams: new Map(

@@ -196,8 +196,10 @@ describe('members', () => {
       await new Browser(server).signIn(workspace.agent),
       await new Browser(server).signIn(workspace.agent),
     ];
-    const profile = await here.call(accountRoutes.profile, { body: { name: 'Priya Marlow', languages: ['en', 'pl'] } });
-    expect(profile.reply.member).toMatchObject({ name: 'Priya Marlow', languages: ['en', 'pl'] });
+    const profile = await here.call(accountRoutes.profile, {
+      body: { name: 'Priya Marlow', languages: ['en', 'pl'], skills: ['grants'] },
+    });
+    expect(profile.reply.member).toMatchObject({ name: 'Priya Marlow', languages: ['en', 'pl'], skills: ['grants'] });
     const sessions = (await here.call(accountRoutes.sessions)).reply;
     expect(sessions.length).toBeGreaterThan(1);
     expect(sessions.filter(session => session.here)).toHaveLength(1);

@@ -23,6 +23,7 @@ const detail = (member: Member, inTeams: string[]): MemberDetail => ({
   role: member.role,
   email: member.email,
   languages: member.languages,
+  skills: member.skills,
   teams: inTeams,
   secondFactor: member.factorSince !== null,
   resting: member.restingSince !== null,

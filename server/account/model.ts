@@ -63,6 +63,8 @@ export const members = table('members', {
   /** The newest notice that was read. */
   noticesRead: usually(reference()),
   languages: usually(json(z.array(z.string()))),
+  /** What they know best, in words that flows go by. */
+  skills: usually(json(z.array(z.string()))),
   /** Their picture that visitors see, by its address. */
   picture: nullable(text(40)),
   /** Since when they rest: they cannot sign in. */

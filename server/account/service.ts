@@ -103,6 +103,10 @@ export async function confirmPassword(
   throw new ProblemError('invalid_request', message, { fields: [{ path, message }] });
 }
 
+/** What anybody who is not at rest knows best, each once. */
+export const knownIn = (people: Iterable<{ skills: readonly string[]; resting: boolean }>): string[] =>
+  [...new Set([...people].flatMap(({ skills, resting }) => (resting ? [] : skills)))].toSorted();
+
 /** The account of who is signed in, with the workspace around them. */
 export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
   const [{ workspace, members: people, teams, published }, sites] = await Promise.all([
@@ -118,6 +122,7 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
       role: me.role,
       picture: people.get(me.id)?.picture ?? null,
       languages: me.languages,
+      skills: me.skills,
       secondFactor: me.secondFactor,
       owesSecondFactor: me.owesSecondFactor,
     },
@@ -126,6 +131,7 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
     wishes: workspace.wishes,
     published: [...published],
     members: [...people.values()].filter(({ resting }) => !resting),
+    skills: knownIn(people.values()),
     teams: [...teams.values()].map(team => {
       const state = team.hours ? opening(team.hours, now) : ({ open: true, until: null } as const);
       const changes = state.open ? state.until : state.from;

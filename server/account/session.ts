@@ -71,7 +71,7 @@ export async function sessionOf(tables: Tables, token: string | undefined): Prom
   const [row] = await tables.database.query<
     Omit<SignedIn, 'secondFactor' | 'owesSecondFactor'> & { factor: Date | null; asks: number; seen: Date | null }
   >(
-    `SELECT m.id, m.workspace_id AS workspace, m.name, m.email, m.role, s.csrf, m.languages,
+    `SELECT m.id, m.workspace_id AS workspace, m.name, m.email, m.role, s.csrf, m.languages, m.skills,
             m.factor_since AS factor, w.asks_second_factor AS asks, s.seen_at AS seen
      FROM sign_ins s JOIN members m ON m.id = s.member_id JOIN workspaces w ON w.id = m.workspace_id
      WHERE s.token_hash = :tokenHash AND s.expires_at > UTC_TIMESTAMP(3) AND m.resting_since IS NULL`,
@@ -87,14 +87,15 @@ export async function sessionOf(tables: Tables, token: string | undefined): Prom
   }
   return {
     ...plain,
-    languages: languagesOf(plain.languages),
+    languages: listOf(plain.languages),
+    skills: listOf(plain.skills),
     secondFactor: factor !== null,
     owesSecondFactor: Boolean(Number(asks)) && factor === null,
   };
 }
 
 /** As the driver gives it: JSON, or its text. */
-const languagesOf = (value: unknown): string[] => (typeof value === 'string' ? JSON.parse(value) : value) as string[];
+const listOf = (value: unknown): string[] => (typeof value === 'string' ? JSON.parse(value) : value) as string[];
 
 /** Where a member is signed in, the newest first. */
 export async function sessionsOf(tables: Tables, me: SignedIn, here: string): Promise<Session[]> {

@@ -30,6 +30,7 @@ interface Waiting {
   spoke: string | null;
   /** Whom the flow fetches them to first, by name. */
   meantFor: string | null;
+  skill: string | null;
 }
 
 /** An offer that has come to its end without being taken up. */
@@ -81,7 +82,7 @@ async function answerersOf(
     },
   );
   const counted = new Map(rows.map(row => [String(row.member), row]));
-  return here.flatMap(({ id, languages, attendance }): Answerer[] => {
+  return here.flatMap(({ id, languages, skills, attendance }): Answerer[] => {
     const row = counted.get(id);
     const held = Number(row?.held ?? 0);
     if (!row || availabilityOf({ ...attendance, holds: held }, now) !== 'takes chats') return [];
@@ -90,7 +91,8 @@ async function answerersOf(
       .map(team => team.id);
     const isOffered = Number(row.offered) > 0;
     const givenAt = row.givenAt?.getTime() ?? 0;
-    return [{ id, teams, languages: languages.map(baseOf), holds: held, most: attendance.most, isOffered, givenAt }];
+    const knows = { languages: languages.map(baseOf), skills };
+    return [{ id, teams, ...knows, holds: held, most: attendance.most, isOffered, givenAt }];
   });
 }
 
@@ -100,7 +102,7 @@ const baseOf = (tag: string): string => tag.split('-')[0]!.toLowerCase();
 function lineOf({ database }: House, workspace: string, transaction: Transaction): Promise<Waiting[]> {
   return database.query<Waiting>(
     `SELECT c.id, c.waiting_since AS since, c.team_id AS team, JSON_VALUE(c.visit, '$.language') AS language,
-       JSON_VALUE(c.session, '$.meantFor') AS meantFor, o.member_id AS member, o.offered_at AS offeredAt, o.until, o.let_by AS letBy,
+       JSON_VALUE(c.session, '$.meantFor') AS meantFor, JSON_VALUE(c.session, '$.skill') AS skill, o.member_id AS member, o.offered_at AS offeredAt, o.until, o.let_by AS letBy,
        (SELECT t.member_id FROM turns t JOIN conversations b ON b.id = t.conversation_id
         WHERE b.visitor_id = c.visitor_id ORDER BY t.began_at DESC LIMIT 1) AS spoke
      FROM conversations c LEFT JOIN offers o ON o.conversation_id = c.id AND o.since = c.waiting_since
@@ -142,7 +144,7 @@ async function route(house: House, workspace: string): Promise<{ changed: string
     const lapsed: Lapsed[] = [];
     const ended = new Map<string, LetBy[]>();
     const open: WaitingVisitor[] = [];
-    for (const { id, since, team, language, member, offeredAt, until, letBy, spoke, meantFor } of line) {
+    for (const { id, since, team, language, member, offeredAt, until, letBy, spoke, meantFor, skill } of line) {
       const isOn = member !== null && until !== null && until.getTime() > now;
       if (isOn && isMeant(member, team)) continue;
       const past = letBy ?? [];
@@ -163,6 +165,7 @@ async function route(house: House, workspace: string): Promise<{ changed: string
         team,
         prefers: [byName.get(meantFor ?? ''), spoke ?? undefined].filter(id => id !== undefined),
         language: language === null ? null : baseOf(language),
+        skill,
         letBy: past,
       });
     }

@@ -31,6 +31,7 @@ import { offers } from './migrations/0026-offers.ts';
 import { said } from './migrations/0027-said.ts';
 import { later } from './migrations/0028-later.ts';
 import { blocked } from './migrations/0029-blocked.ts';
+import { skills } from './migrations/0030-skills.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -63,6 +64,7 @@ export const migrations: readonly Migration[] = [
   said,
   later,
   blocked,
+  skills,
 ];
 
 /**

@@ -21,6 +21,7 @@ export interface SignedIn {
   /** The token that requests which change something must carry. */
   csrf: string;
   languages: string[];
+  skills: string[];
   secondFactor: boolean;
   /** The workspace asks a second factor of them, and they have none. */
   owesSecondFactor: boolean;
@@ -67,6 +68,8 @@ export interface TeamMember {
   picture: string | null;
   attendance: Attendance;
   languages: string[];
+  /** What they know best. */
+  skills: string[];
   /** Whether they take chats, as it was when the directory was read. */
   availability: Availability;
 }

@@ -5,15 +5,16 @@ import { useDraft } from './draft/draft.ts';
 
 /** What the checks and sentences of a flow may know of the workspace. */
 export function useWorkplace(): Required<Workplace> {
-  const { teams, members, business, published } = useSignedIn();
+  const { teams, members, skills, business, published } = useSignedIn();
   return useMemo(
     () => ({
       teams: teams.map(team => team.name),
       members: members.map(member => member.name),
+      skills,
       flows: published,
       facts: business.map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
     }),
-    [teams, members, business, published],
+    [teams, members, skills, business, published],
   );
 }
 

@@ -1,4 +1,4 @@
-import { accountRoutes, availabilityRoutes, type MemberAvailability } from '@kineta/contract';
+import { type Account, accountRoutes, availabilityRoutes, type MemberAvailability } from '@kineta/contract';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
@@ -18,29 +18,38 @@ import { shortTime, wholeTime } from '../ui/time.ts';
 
 const heading = 'mb-2 font-script text-lg font-semibold';
 
-/** As it is written: languages one after the other. */
+/** As it is written: languages, and what one knows, one after the other. */
 const WrittenProfile = z
-  .object({ name: z.string(), languages: z.string() })
-  .transform(({ name, languages }) => ({ name, languages: languages.split(/[\s,]+/).filter(Boolean) }))
+  .object({ name: z.string(), languages: z.string(), skills: z.string() })
+  .transform(({ name, languages, skills }) => ({
+    name,
+    languages: languages.split(/[\s,]+/).filter(Boolean),
+    skills: skills
+      .split(',')
+      .map(skill => skill.trim())
+      .filter(Boolean),
+  }))
   .pipe(accountRoutes.profile.body);
+
+const writtenOf = ({ name, languages, skills }: Account['member']) => ({
+  name,
+  languages: languages.join(', '),
+  skills: skills.join(', '),
+});
 
 function Profile() {
   const { member } = useSignedIn();
   const enter = useAccount(state => state.enter);
-  const form = useSentForm(
-    WrittenProfile,
-    { name: member.name, languages: member.languages.join(', ') },
-    async body => {
-      const account = await call(accountRoutes.profile, { body });
-      enter(account);
-      form.reset({ name: account.member.name, languages: account.member.languages.join(', ') });
-      toast.success('Saved.');
-    },
-  );
+  const form = useSentForm(WrittenProfile, writtenOf(member), async body => {
+    const account = await call(accountRoutes.profile, { body });
+    enter(account);
+    form.reset(writtenOf(account.member));
+    toast.success('Saved.');
+  });
   const setPicture = async (picture: string | null) => {
     try {
-      const { name, languages } = member;
-      enter(await call(accountRoutes.profile, { body: { name, languages, picture } }));
+      const { name, languages, skills } = member;
+      enter(await call(accountRoutes.profile, { body: { name, languages, skills, picture } }));
       toast.success(picture ? 'Visitors see it when you take over.' : 'Your picture is taken away.');
     } catch (error) {
       toast.error(sentenceOf(error));
@@ -61,6 +70,12 @@ function Profile() {
           placeholder="en, pl"
           mistake={mistakeAt('languages')}
           {...register('languages')}
+        />
+        <TextField
+          label="What you know best"
+          placeholder="grants, batteries"
+          mistake={mistakeAt('skills')}
+          {...register('skills')}
         />
       </div>
       <Button look="main" type="submit" className="mt-4" disabled={!formState.isDirty || formState.isSubmitting}>

@@ -30,6 +30,8 @@ export interface Workplace {
   teams?: readonly string[];
   /** The names of its members. */
   members?: readonly string[];
+  /** What they know best. */
+  skills?: readonly string[];
   /** The names of the flows that another can go on with. */
   flows?: readonly string[];
   /** The facts about the business that the workspace has. */
@@ -73,6 +75,7 @@ export function surroundings(flow: Flow, workplace: Workplace = anyWorkplace): S
     facts: factsOf(flow, workplace),
     teams: workplace.teams,
     members: workplace.members,
+    skills: workplace.skills,
     flows: workplace.flows,
     draws(id) {
       steps ??= new Map(flow.scenes.flatMap(scene => scene.steps.map(step => [step.id, step] as const)));

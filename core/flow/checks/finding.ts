@@ -41,6 +41,7 @@ export const mends = {
   'claimed twice': 'Let only one fact be it.',
   'no such team': 'Choose one of the teams, or add the team.',
   'no such member': 'Choose one of the members, or nobody in particular.',
+  'no such skill': 'Let somebody say on their own page that they know it, or ask for nothing in particular.',
   'no such flow': 'Choose a flow that is published.',
   'unchanged choice': 'Say what the choice is.',
   'no description': 'Say in a few words what the picture shows, for those who do not see it.',

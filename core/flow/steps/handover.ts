@@ -28,6 +28,8 @@ export const HandOver = z.strictObject({
   closed: z.strictObject({ line: Line, to: Id.optional() }),
   /** Who of the team has them first, if they can, by name; the team stands in. */
   member: z.string().min(1).max(100).optional(),
+  /** What whoever has them is to know, if anybody does, as members say it of themselves. */
+  skill: z.string().trim().min(1).max(40).optional(),
   /** What is said when nobody has come for so long, and where the flow goes on: they wait no more then. */
   tooLong: z.strictObject({ after: Duration, line: Line, to: Id.optional() }).optional(),
 });
@@ -58,6 +60,7 @@ export const handOver: StepKind<HandOver> = {
     ...(step.pick
       ? [...step.pick.teams.flatMap(team => [plain(' or '), { team }]), plain(', asking '), ...quoted(step.pick.line)]
       : []),
+    ...(step.skill === undefined ? [] : [plain(`, first to who knows ${step.skill}`)]),
     ...(isEmptyLine(step.waiting) ? [] : [plain(', saying '), ...quoted(step.waiting)]),
     ...(step.meanwhile === undefined
       ? []
@@ -140,6 +143,14 @@ export const handOver: StepKind<HandOver> = {
         sentence: `There is no ${step.member} here; whoever is in ${step.team} has them.`,
         part: 'member',
       });
+    const { skill } = step;
+    if (skill !== undefined && around.skills?.every(one => one.toLowerCase() !== skill.toLowerCase()))
+      findings.push({
+        code: 'no such skill',
+        level: 'advice',
+        sentence: `Nobody here says that they know ${skill}; whoever is in ${step.team} has them.`,
+        part: 'skill',
+      });
     findings.push(
       ...lineFindings(step.waiting, around, 'waiting'),
       ...lineFindings(step.closed.line, around, 'closed'),
@@ -179,7 +190,8 @@ export const handOver: StepKind<HandOver> = {
       const { now } = run.world;
       if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
       const long = tooLong && milliseconds(tooLong.after);
-      if (team === step.team) run.meantFor = step.member;
+      run.meantFor = team === step.team ? step.member : undefined;
+      run.skill = step.skill;
       run.acts.push({
         act: 'hand over',
         step: step.id,
@@ -194,9 +206,16 @@ export const handOver: StepKind<HandOver> = {
       if (long !== undefined) run.setTimer(step.id, long);
       return HANDED_OVER;
     };
+    /** The teams that are there; of the others it is told that they are not, unless none is. */
+    const whoIsThere = (run: Run): string[] => {
+      const there = teams.filter(isThere(run.world));
+      if (there.length > 0)
+        for (const team of teams) if (!there.includes(team)) run.tell(step.id, missing(team, run.world)!);
+      return there;
+    };
     /** Those who went home while it was asked cannot be had any more: whoever is there is fetched, or else nobody. */
     const fetchAny = (run: Run): Next => {
-      const team = teams.find(isThere(run.world));
+      const team = whoIsThere(run)[0];
       return team === undefined ? turnAway(run, missing(step.team, run.world)!) : fetch(run, team);
     };
     const askWhich = (run: Run, line: SpokenLine, there: readonly string[]): Next => {
@@ -209,8 +228,10 @@ export const handOver: StepKind<HandOver> = {
         // What is played until somebody comes has led here again: they are in line as they were.
         if (run.fetching?.step === step.id) return HANDED_OVER;
         run.tries = 0;
-        const there = teams.filter(isThere(run.world));
-        return speakPick && there.length > 1 ? askWhich(run, speakPick(run), there) : fetchAny(run);
+        const there = whoIsThere(run);
+        const [only] = there;
+        if (only === undefined) return turnAway(run, missing(step.team, run.world)!);
+        return speakPick && there.length > 1 ? askWhich(run, speakPick(run), there) : fetch(run, only);
       },
       offers: text => teams.some(team => bare(team) === bare(text)),
       answer(run, { choice, text }) {
@@ -228,7 +249,9 @@ export const handOver: StepKind<HandOver> = {
       },
       // “Somebody of Sales, please” says which.
       answers: (reply, _, world) =>
-        'value' in understandChoice(reply.text, teams.filter(isThere(world)), world.locale.language) ? reply : undefined,
+        'value' in understandChoice(reply.text, teams.filter(isThere(world)), world.locale.language)
+          ? reply
+          : undefined,
       skip: fetchAny,
       waitedLong(run) {
         if (!tooLong || !speakTooLong) return WAIT;

@@ -42,6 +42,8 @@ export interface Run {
   leads: Session['leads'];
   /** Whom of the team people are fetched to first. */
   meantFor: Session['meantFor'];
+  /** What who is fetched is to know, if anybody does. */
+  skill: Session['skill'];
   /** While people are fetched and the flow goes on: by which step, and until when. */
   readonly fetching: Session['fetching'];
   /** Since when the visitor is in line for a person, in epoch milliseconds. */
@@ -136,6 +138,8 @@ export interface Surroundings {
   readonly members: readonly string[] | undefined;
   /** The names of the other flows of the workspace, when they are known. */
   readonly flows: readonly string[] | undefined;
+  /** What members know best, when it is known. */
+  readonly skills: readonly string[] | undefined;
   /** Whether a step draws a chart. */
   draws(step: Id): boolean;
 }

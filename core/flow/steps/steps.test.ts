@@ -16,6 +16,7 @@ const around: Surroundings = {
   teams: ['Sales'],
   members: ['Priya Marlow'],
   flows: ['Aftercare'],
+  skills: ['grants'],
   draws: () => false,
 };
 const read = (step: Step): string => sentence(kindOf(step).words(step, around));
@@ -87,6 +88,19 @@ describe('sentences', () => {
         tooLong: { after: { amount: 3, unit: 'minutes' }, line: line('Sorry.'), to: 'touch' },
       },
       'Hand over to Priya Marlow, else to Sales; when nobody is there, say “Closed.” and carry on; when nobody has come for 3 minutes, say “Sorry.” and go to Keep in touch',
+    ],
+    [
+      {
+        id: 'x',
+        kind: 'hand over',
+        team: 'Sales',
+        skill: 'grants',
+        pick: { line: line('Who?'), teams: ['Aftercare'] },
+        waiting: [],
+        meanwhile: 'touch',
+        closed: { line: line('Closed.') },
+      },
+      'Hand over to Sales or Aftercare, asking “Who?”, first to who knows grants, and until somebody comes, play Keep in touch; when nobody is there, say “Closed.” and carry on',
     ],
     [{ id: 'x', kind: 'go', to: 'home' }, 'Go to About your home'],
     [{ id: 'x', kind: 'go', to: 'gone' }, 'Go to a scene that is not there'],
@@ -167,6 +181,11 @@ describe('what is wrong inside a step', () => {
       'a team that is not there',
       { id: 'x', kind: 'hand over', team: 'Sails', waiting: [], closed: { line: line('x') } },
       ['no such team'],
+    ],
+    [
+      'something that nobody knows',
+      { id: 'x', kind: 'hand over', team: 'Sales', skill: 'roofs', waiting: [], closed: { line: line('x') } },
+      ['no such skill'],
     ],
   ])('%s', (_name, step, found) => {
     expect(codes(step)).toEqual(found);

@@ -156,10 +156,11 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           to,
           member: fc.option(fc.constant('Priya Marlow'), { nil: undefined }),
           meanwhile: to,
+          skill: fc.option(fc.constantFrom('grants', 'Wärmepumpen'), { nil: undefined }),
           pickLine: fc.option(line, { nil: undefined }),
           tooLong: fc.option(fc.record({ amount: fc.integer({ min: 1, max: 9 }), line, to }), { nil: undefined }),
         })
-        .map(({ team, waiting, line, to, member, meanwhile, pickLine, tooLong }) => ({
+        .map(({ team, waiting, line, to, member, meanwhile, skill, pickLine, tooLong }) => ({
           id,
           kind: 'hand over' as const,
           team,
@@ -167,6 +168,7 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           closed: { line, ...(to ? { to } : {}) },
           ...(member ? { member } : {}),
           ...(meanwhile ? { meanwhile } : {}),
+          ...(skill ? { skill } : {}),
           ...(pickLine ? { pick: { line: pickLine, teams: ['Accounts', 'Aftercare'] } } : {}),
           ...(tooLong
             ? {

@@ -1,7 +1,7 @@
 import type { HandOver } from '@kineta/core';
 import { useSignedIn } from '../../account/store.ts';
 import { AddButton } from '../../ui/add-button.tsx';
-import { Select } from '../../ui/field.tsx';
+import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { DurationInput } from '../duration-input.tsx';
 import { LineField } from '../lines/line-field.tsx';
@@ -10,7 +10,7 @@ import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 /** The step with something that may be left out set, or left out. */
-function set<K extends 'member' | 'pick' | 'meanwhile' | 'tooLong'>(
+function set<K extends 'member' | 'skill' | 'pick' | 'meanwhile' | 'tooLong'>(
   step: HandOver,
   part: K,
   to: HandOver[K] | undefined,
@@ -77,7 +77,7 @@ function PickTeam({ step, change }: Pick<StepProps<HandOver>, 'step' | 'change'>
 }
 
 function Panel({ step, change }: StepProps<HandOver>) {
-  const { teams, members } = useSignedIn();
+  const { teams, members, skills } = useSignedIn();
   const { tooLong } = step;
   return (
     <div className="space-y-3 text-[0.8125rem]">
@@ -105,6 +105,22 @@ function Panel({ step, change }: StepProps<HandOver>) {
             <option key={id}>{name}</option>
           ))}
         </Select>
+      </p>
+      <p className="flex flex-wrap items-center gap-2 text-ink-2">
+        and of them first to who knows
+        <SmallInput
+          name="What they are to know"
+          list="skills"
+          maxLength={40}
+          placeholder="anything"
+          value={step.skill ?? ''}
+          onChange={event => change(set(step, 'skill', event.target.value.trimStart() || undefined), 'skill')}
+        />
+        <datalist id="skills">
+          {skills.map(skill => (
+            <option key={skill} value={skill} />
+          ))}
+        </datalist>
       </p>
       <PickTeam step={step} change={change} />
       <div>
