@@ -42,6 +42,9 @@ export const ConversationSummary = z.object({
   last: z.int(),
   /** What the visitor wrote that the reader has not seen. */
   unread: z.int(),
+  tags: z.array(z.object({ id: RowId, name: z.string() })),
+  /** Its visitor stands in line before most others. */
+  urgent: z.boolean(),
   /** Whether a lead plays the visitor: it counts for nothing. */
   test: z.boolean(),
 });
@@ -214,6 +217,25 @@ export const conversationRoutes = {
     body: z.strictObject({ until: Instant.nullable() }),
     reply: ConversationSummary,
   }),
+  tag: route({
+    method: 'POST',
+    path: '/api/conversations/:id/tags',
+    summary: 'Give the conversation a tag, or take it off',
+    access: 'member',
+    params: ById,
+    body: z.strictObject({ tag: RowId, on: z.boolean() }),
+    reply: ConversationSummary,
+  }),
+  raise: route({
+    method: 'POST',
+    path: '/api/conversations/:id/urgency',
+    summary: 'Make the conversation urgent, so that its visitor is offered before most others; or usual again',
+    access: 'member',
+    params: ById,
+    body: z.strictObject({ urgent: z.boolean() }),
+    reply: ConversationSummary,
+  }),
+  spam: acts('spam', 'Close the conversation as spam, which nobody should have come for'),
   block: acts('block', 'Block the visitor: the conversation is closed, and they are let in no more'),
   letBack: acts('let-back', 'Let a visitor write again who was blocked'),
   blocked: route({

@@ -9,6 +9,7 @@ import { lookRoutes } from './look.ts';
 import { memberRoutes } from './members.ts';
 import { noticeRoutes } from './notices.ts';
 import { orderRoutes } from './orders.ts';
+import { ownListRoutes } from './own-lists.ts';
 import { peopleRoutes } from './people.ts';
 import { pictureRoutes } from './pictures.ts';
 import { replayRoutes } from './replay.ts';
@@ -16,6 +17,7 @@ import type { Route } from './route.ts';
 import { runRoutes } from './runs.ts';
 import { settingsRoutes } from './settings.ts';
 import { siteRoutes } from './sites.ts';
+import { tagRoutes } from './tags.ts';
 import { teamRoutes } from './teams.ts';
 import { todayRoutes } from './today.ts';
 import { trialRoutes } from './trials.ts';
@@ -29,6 +31,8 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('firstRun', firstRunRoutes),
   ...named('members', memberRoutes),
   ...named('teams', teamRoutes),
+  ...named('tags', tagRoutes),
+  ...named('own-lists', ownListRoutes),
   ...named('availability', availabilityRoutes),
   ...named('sites', siteRoutes),
   ...named('flows', flowRoutes),

@@ -3,6 +3,7 @@ import {
   account,
   conversing,
   eventsOf,
+  firstTags,
   flowTables,
   hashed,
   insertEntries,
@@ -44,6 +45,7 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     .everywhere(account.workspaces)
     .add({ name, zone, language, country, currency, business: businessFacts, mailFrom, createdAt });
   const rows = tables.in(workspace);
+  await rows.of(account.tags).addAll(firstTags);
   const password = await passwordHash(business.password);
   const memberIds = new Map<string, string>();
   const teamIds = new Map<string, string>();

@@ -1,6 +1,7 @@
 export { proposedHolidays, withHolidays } from './account/holidays.ts';
 export * as account from './account/model.ts';
 export { passwordHash } from './account/service.ts';
+export { firstTags } from './account/tags.ts';
 export { readDemoSettings, SettingsError } from './cli/settings.ts';
 export { insertEntries } from './conversations/log.ts';
 export type { ConversationRow } from './conversations/model.ts';

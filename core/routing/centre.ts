@@ -63,6 +63,7 @@ export function playDay(centre: Centre, seed: number): Waited[] {
       line.push({
         id,
         since: now,
+        urgent: false,
         team: null,
         prefers: [],
         skill: null,

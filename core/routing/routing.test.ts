@@ -7,6 +7,7 @@ import {
   OFFERED_AT_MOST,
   offersFor,
   placesIn,
+  URGENT_AHEAD,
   type WaitingVisitor,
 } from './routing.ts';
 
@@ -16,6 +17,7 @@ const now = Date.parse('2026-11-24T10:12:00Z');
 const visitor = (id: string, more: Partial<WaitingVisitor> = {}): WaitingVisitor => ({
   id,
   since: now - 60_000,
+  urgent: false,
   team: 'sales',
   prefers: [],
   skill: null,
@@ -95,12 +97,22 @@ describe('who is asked', () => {
       '10',
     ]);
   });
+
+  test('who is urgent stands before who came up to ten minutes earlier, and behind who came before that', () => {
+    const first = (earlier: number) => {
+      const all = [visitor('1', { since: now - earlier }), visitor('2', { since: now, urgent: true })];
+      return offersFor(all, [answers('a')], now)[0]?.conversation;
+    };
+    expect(first(URGENT_AHEAD - 1)).toBe('2');
+    expect(first(URGENT_AHEAD + 1)).toBe('1');
+  });
 });
 
 const teams = ['sales', 'support', 'aftercare'];
 const members = Array.from({ length: 8 }, (_, at) => `m${at}`);
 const aVisitor: fc.Arbitrary<Omit<WaitingVisitor, 'id'>> = fc.record({
   since: fc.integer({ min: now - 3_600_000, max: now }),
+  urgent: fc.boolean(),
   team: fc.option(fc.constantFrom(...teams)),
   prefers: fc.subarray(members, { maxLength: 2 }),
   skill: fc.option(fc.constantFrom('grants', 'Batteries')),

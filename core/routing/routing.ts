@@ -3,6 +3,9 @@ export const OFFERED_AGAIN_AFTER = 2 * 60_000;
 /** How often at most somebody is offered the same conversation: who lets it go by thrice does not want it. */
 export const OFFERED_AT_MOST = 3;
 
+/** Who is urgent stands in line as if they had come so much earlier, in milliseconds: before most, and not before everybody for ever. */
+export const URGENT_AHEAD = 600_000;
+
 /** An offer that nobody took up: who let it go by, and when it ended, in epoch milliseconds. */
 export interface LetBy {
   member: string;
@@ -15,6 +18,8 @@ export interface WaitingVisitor {
   id: string;
   /** Since when they wait, in epoch milliseconds. */
   since: number;
+  /** They stand before most others. */
+  urgent: boolean;
   /** The team that they wait for; null for whoever is there. */
   team: string | null;
   /** Who is to have them if they can, the best first: whom the flow named, who spoke with them before. */
@@ -49,12 +54,16 @@ export interface Offer {
   member: string;
 }
 
+type Standing = Pick<WaitingVisitor, 'since' | 'urgent' | 'id'>;
+
+const standsSince = ({ since, urgent }: Standing): number => (urgent ? since - URGENT_AHEAD : since);
+
 /**
  * Who waits is before who came later. Of two who came in the same millisecond the older conversation is: identities count
  * up, and are digits that may be too many for a number.
  */
-export function inLine(a: Pick<WaitingVisitor, 'since' | 'id'>, b: Pick<WaitingVisitor, 'since' | 'id'>): number {
-  return a.since - b.since || a.id.length - b.id.length || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+export function inLine(a: Standing, b: Standing): number {
+  return standsSince(a) - standsSince(b) || a.id.length - b.id.length || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 }
 
 /** The line in order; as it is, where it is: whoever reads it from a database has it in order already. */

@@ -127,7 +127,7 @@ function questions(ids: { flow: string; conversation: string; member: string; pe
   });
   const newest = 'last_at DESC, id DESC';
   return [
-    list('waiting', `holder = 'waiting'`, 'waiting_since, id'),
+    list('waiting', `holder = 'waiting'`, 'line_at, id'),
     list('mine', `holder = 'agent' AND agent_id = ${ids.member}`, newest),
     list('others', `holder = 'agent' AND agent_id <> ${ids.member}`, newest),
     list('flow-led', `holder = 'flow'`, newest),

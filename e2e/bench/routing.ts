@@ -14,6 +14,7 @@ function line(): WaitingVisitor[] {
   return Array.from({ length: WAITING }, (_, at) => ({
     id: String(at + 1),
     since: NOW - (WAITING - at) * 100,
+    urgent: false,
     team: at % 7 === 0 ? null : team(at),
     prefers: at % 5 === 0 ? [`m${at % MEMBERS}`] : [],
     skill: at % 6 === 0 ? 'grants' : null,

@@ -9,18 +9,20 @@ import {
   passwordLinks,
   signInFailures,
   signIns,
+  tags,
   teamMembers,
   teams,
   workspaces,
 } from './model.ts';
 import { accountDoors } from './routes.ts';
 import { sessionOf, tokenOf } from './session.ts';
+import { tagDoors } from './tags.ts';
 import { accountTodo } from './todo.ts';
 
 /** Workspaces, who signs in to them, and their teams. */
 export const account: Area = {
   name: 'account',
-  tables: [workspaces, members, teams, teamMembers, signIns, signInFailures, invitations, passwordLinks],
+  tables: [workspaces, members, teams, teamMembers, tags, signIns, signInFailures, invitations, passwordLinks],
   offers: ({ tables, ports, wire }) => ({
     sessions: {
       of: cookies => sessionOf(tables, tokenOf(cookies)),
@@ -31,6 +33,7 @@ export const account: Area = {
   doors(doors, house) {
     accountDoors(doors, house);
     memberDoors(doors, house);
+    tagDoors(doors, house);
     availabilityDoors(doors, house);
   },
   studio: hearsWhoIsHere,

@@ -3,7 +3,7 @@ import type { Tables } from '../database/rows.ts';
 import type { Directory, Ports, WorkspaceSettings } from '../house/ports.ts';
 import type { Wire } from '../live/wire.ts';
 import { withHolidays } from './holidays.ts';
-import { members, teamMembers, teams, workspaces } from './model.ts';
+import { members, tags, teamMembers, teams, workspaces } from './model.ts';
 
 const FRESH_FOR = 2_000;
 
@@ -28,7 +28,7 @@ const CHANGED = 'directory changed';
 
 /**
  * Directories by workspace, read anew when another process says that it changed them, and when they are older than two
- * seconds: nobody may be there to say so, and two seconds of an old team name harm nobody, while reading six tables with
+ * seconds: nobody may be there to say so, and two seconds of an old team name harm nobody, while reading seven tables with
  * every reply would.
  */
 export class Directories {
@@ -65,11 +65,12 @@ export class Directories {
 
   private async read(id: string): Promise<Directory> {
     const rows = this.tables.in(id);
-    const [workspace, people, groups, memberships, flows, manners] = await Promise.all([
+    const [workspace, people, groups, memberships, labels, flows, manners] = await Promise.all([
       this.tables.everywhere(workspaces).one({ id }),
       rows.of(members).all({}, { by: 'name', only: [...KNOWN] }),
       rows.of(teams).all({}, { by: 'id' }),
       rows.of(teamMembers).all({}),
+      rows.of(tags).all({}),
       this.ports.flows.names(id),
       this.ports.sites.manners(id),
     ]);
@@ -120,6 +121,7 @@ export class Directories {
           },
         ]),
       ),
+      tags: new Map(labels.map(({ id: tag, name, means }) => [tag, { id: tag, name, means }])),
       flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
       published: flows.filter(flow => flow.published).map(flow => flow.name),
       manners,

@@ -6,8 +6,9 @@ import type { House } from '../house/house.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { normalEmail } from './email.ts';
-import { members, teams, workspaces } from './model.ts';
+import { members, tags, teams, workspaces } from './model.ts';
 import { passwordHash } from './service.ts';
+import { firstTags } from './tags.ts';
 
 type Begun = z.output<typeof firstRunRoutes.begin.body>;
 
@@ -98,6 +99,7 @@ export async function beginBusiness(house: House, begun: Begun): Promise<{ id: s
         { email, name, role: 'lead', passwordHash: hash, languages: [business.language], createdAt },
         { transaction },
       );
+    await rows.of(tags).addAll(firstTags, { transaction });
     for (const team of firstTeams(begun)) await rows.of(teams).add({ name: team, hours: null }, { transaction });
     return { id, workspace };
   });

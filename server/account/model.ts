@@ -51,6 +51,15 @@ export const workspaces = table('workspaces', {
   putAway: usually(json(z.array(z.string()))),
 });
 
+/** What conversations are tagged with. */
+export const tags = table('tags', {
+  id: identity,
+  workspaceId: reference(() => workspaces),
+  name: text(40),
+  /** What Kineta itself makes of it. */
+  means: nullable(oneOf(['spam'])),
+});
+
 /** Who signs in. */
 export const members = table('members', {
   id: identity,

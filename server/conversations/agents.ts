@@ -30,19 +30,20 @@ import {
   summaryOf,
   visitors,
 } from './model.ts';
+import { tagIn } from './tagging.ts';
 import { worldOf } from './world.ts';
 
 const PAGE = 50;
 
 /** What the visitor wrote that this member has not seen; of conversations that people lead, as nobody is to read the others. */
-const UNREAD = `IF(c.holder IN ('waiting', 'agent'), (SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
+export const UNREAD = `IF(c.holder IN ('waiting', 'agent'), (SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
   COALESCE((SELECT r.number FROM readings r WHERE r.conversation_id = c.id AND r.member_id = :me), 0)), 0)`;
 
 const lists: Record<
   InboxList,
-  { where: string; order: 'waiting_since' | 'later_until' | 'last_at'; direction: 'ASC' | 'DESC' }
+  { where: string; order: 'line_at' | 'later_until' | 'last_at'; direction: 'ASC' | 'DESC' }
 > = {
-  waiting: { where: `c.holder = 'waiting'`, order: 'waiting_since', direction: 'ASC' },
+  waiting: { where: `c.holder = 'waiting'`, order: 'line_at', direction: 'ASC' },
   mine: {
     where: `c.holder = 'agent' AND c.agent_id = :me AND c.later_until IS NULL`,
     order: 'last_at',
@@ -103,7 +104,7 @@ export class AgentService {
     const from = after(before);
     const beyond = from ? `AND (c.${order}, c.id) ${direction === 'ASC' ? '>' : '<'} (:at, :id)` : '';
     const [rows, counts, directory] = await Promise.all([
-      this.house.database.query<ConversationRow & OfferedRow & { unread: string | number }>(
+      this.house.database.query<ConversationRow & OfferedRow & { line_at: Date | null; unread: string | number }>(
         `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread FROM conversations c ${JOIN_OFFER}
          WHERE c.workspace_id = :workspace AND ${where} ${beyond}
          ORDER BY c.${order} ${direction}, c.id ${direction} LIMIT ${PAGE + 1}`,
@@ -254,6 +255,20 @@ export class AgentService {
     });
   }
 
+  /** Closes what nobody should have come for, with the tag that says so where there is one. */
+  async spam(me: SignedIn, id: string): Promise<Appended> {
+    const directory = await this.house.ports.directories.of(me.workspace);
+    const spam = [...directory.tags.values()].find(({ means }) => means === 'spam');
+    let tagging: Outcome | undefined;
+    return this.command(me, id, () => ({ does: 'close', unwanted: true }), {
+      also: async (row, transaction) => {
+        if (spam) tagging = await tagIn(this.house, row, { tag: spam.id, on: true }, me, directory, transaction);
+        return true;
+      },
+      more: () => tagging,
+    });
+  }
+
   /** Lets a visitor write again who was blocked. */
   letBack(me: SignedIn, id: string): Promise<Appended> {
     return append(this.house.database, { workspace: me.workspace, conversation: id }, async (row, transaction) => {
@@ -318,11 +333,14 @@ export class AgentService {
       first,
       clientId,
       also,
+      more,
     }: {
       first?: EntryBody;
       clientId?: string;
       /** What else is changed with it; when nothing is, `first` is not written either. */
       also?: (row: ConversationRow, transaction: Transaction) => Promise<boolean>;
+      /** What that adds. */
+      more?: () => Outcome | undefined;
     } = {},
   ): Promise<Appended> {
     const directory = await this.house.ports.directories.of(me.workspace);
@@ -339,8 +357,9 @@ export class AgentService {
       const held = commanded(holdingOf(row), command, giver, now.getTime());
       if ('refused' in held) throw refusal(held.refused, row);
       const isNew = also ? await also(row, transaction) : true;
-      const entries = [...(first && isNew ? [first] : []), ...held.entries];
-      const changes = changesFor(row, held.holding);
+      const added = more?.();
+      const entries = [...(first && isNew ? [first] : []), ...(added?.entries ?? []), ...held.entries];
+      const changes = { ...changesFor(row, held.holding), ...added?.changes };
       if (!held.plays) return { entries, changes };
       const to = command.does === 'hand back' ? command.to?.id : undefined;
       return this.handedBack({ ...row, ...changes }, to, changes, entries, directory, now, transaction);

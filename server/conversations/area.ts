@@ -14,9 +14,11 @@ import { leavers } from './leavers.ts';
 import { Line, standing } from './line.ts';
 import { missedListener } from './missed.ts';
 import {
+  conversationTags,
   entries,
   missed,
   offers,
+  ownLists,
   queues,
   readings,
   said,
@@ -25,6 +27,7 @@ import {
   turns,
   visitors as visitorTable,
 } from './model.ts';
+import { ownListDoors } from './own-lists.ts';
 import { personal } from './personal.ts';
 import { putOff } from './put-off.ts';
 import { recordings } from './recordings.ts';
@@ -32,6 +35,7 @@ import { conversationDoors } from './routes.ts';
 import { routing } from './routing.ts';
 import { saidListener } from './said.ts';
 import { silence } from './silence.ts';
+import { tagged } from './tagging.ts';
 import { timerLag, timers } from './timers.ts';
 import { turnsListener } from './turns.ts';
 import { visitorEnd } from './visitor-end.ts';
@@ -73,7 +77,20 @@ function partsOf(house: House): Parts {
 /** What is said between visitors, flows and people. */
 export const conversations: Area = {
   name: 'conversations',
-  tables: [table, visitorTable, entries, readings, timerTable, missed, offers, turns, queues, said],
+  tables: [
+    table,
+    conversationTags,
+    visitorTable,
+    entries,
+    readings,
+    timerTable,
+    missed,
+    offers,
+    turns,
+    queues,
+    said,
+    ownLists,
+  ],
   offers: house => ({
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
     conversations: {
@@ -92,6 +109,7 @@ export const conversations: Area = {
         return new Map(rows.map(row => [String(row.agent_id), Number(row.held)]));
       },
       waitingFor: (workspace, teamId) => house.tables.in(workspace).of(table).count({ holder: 'waiting', teamId }),
+      tagged: workspace => tagged(house.database, workspace),
       async of(workspace, ids, most, transaction) {
         if (ids.length === 0) return [];
         const rows = house.tables.in(workspace).of(table);
@@ -136,6 +154,7 @@ export const conversations: Area = {
   doors(doors, house) {
     const { agents, announcer } = partsOf(house);
     conversationDoors(doors, house, agents, announcer);
+    ownListDoors(doors, house);
   },
   todo: ({ tables }) => [
     {

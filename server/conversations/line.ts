@@ -74,7 +74,7 @@ export class Line {
     // Raw: along the index of who waits.
     const line = await this.house.database.query<{ id: string; team: string | null }>(
       `SELECT id, team_id AS team FROM conversations WHERE workspace_id = :workspace AND holder = 'waiting'
-       ORDER BY waiting_since, id LIMIT ${MOST}`,
+       ORDER BY line_at, id LIMIT ${MOST}`,
       { replacements: { workspace }, type: QueryTypes.SELECT },
     );
     const here = line.filter(({ id }) => (end.adapter.rooms.get(rooms.visitor(String(id)))?.size ?? 0) > 0);

@@ -1,4 +1,4 @@
-import type { ConversationSummary, Holder } from '@kineta/contract';
+import { type ConversationSummary, type Holder, InboxFilter } from '@kineta/contract';
 import { Session, Value, type Visit } from '@kineta/core';
 import { z } from 'zod';
 import {
@@ -63,6 +63,17 @@ export const conversations = table('conversations', {
   /** Until when who has it has put it off. */
   laterUntil: nullable(instant),
   isTest: usually(yesNo),
+  /** The identities of its tags, as lists show them. */
+  tags: usually(json(z.array(z.string()))),
+  urgent: usually(yesNo),
+});
+
+/** Which conversations have which tags. */
+export const conversationTags = table('conversation_tags', {
+  conversationId: partOfKey(reference(() => conversations)),
+  tagId: partOfKey(reference()),
+  workspaceId: reference(),
+  at: instant,
 });
 
 /** The lines of conversations’ logs, numbered from 1. */
@@ -137,6 +148,16 @@ export const turns = table('turns', {
   takenIn: nullable(integer),
 });
 
+/** The lists of the inbox that members keep for themselves. */
+export const ownLists = table('own_lists', {
+  id: identity,
+  workspaceId: reference(),
+  memberId: reference(),
+  name: text(40),
+  filter: json(InboxFilter),
+  createdAt: instant,
+});
+
 /** The line of each workspace: held by the process that decides who is offered what, with when that was last something new. */
 export const queues = table('queues', { workspaceId: partOfKey(reference()), decidedAt: nullable(instant) });
 
@@ -164,7 +185,14 @@ export interface ConversationRow {
   waiting_since: Date | null;
   later_until: Date | null;
   is_test: number;
+  /** As the driver gives it: JSON, or its text. */
+  tags: string[] | string;
+  urgent: number;
 }
+
+/** The identities of a conversation’s tags. */
+export const tagsOf = ({ tags }: Pick<ConversationRow, 'tags'>): string[] =>
+  typeof tags === 'string' ? JSON.parse(tags) : tags;
 
 /** To whom a conversation is offered, as lists read it beside its row. */
 export interface OfferedRow {
@@ -192,6 +220,8 @@ export type Changes = Partial<
     | 'visitor_name'
     | 'waiting_since'
     | 'later_until'
+    | 'tags'
+    | 'urgent'
   >
 >;
 
@@ -223,6 +253,11 @@ export function summaryOf(
         : null,
     last: row.last_number,
     unread,
+    tags: tagsOf(row).flatMap(id => {
+      const tag = directory.tags.get(id);
+      return tag ? [{ id, name: tag.name }] : [];
+    }),
+    urgent: Boolean(Number(row.urgent)),
     test: Boolean(Number(row.is_test)),
   };
 }

@@ -2,7 +2,18 @@ import { QueryTypes } from 'sequelize';
 import type { House } from '../house/house.ts';
 import { inParts, type Personal } from '../house/person.ts';
 import { readLog } from './log.ts';
-import { conversations, entries, missed, offers, readings, said, timers, turns, visitors } from './model.ts';
+import {
+  conversations,
+  conversationTags,
+  entries,
+  missed,
+  offers,
+  readings,
+  said,
+  timers,
+  turns,
+  visitors,
+} from './model.ts';
 
 const LINES = 500;
 
@@ -49,6 +60,7 @@ export function personal({ tables, database }: House): Personal {
         const conversationId = [...ids];
         await rows.of(readings).remove({ conversationId }, { transaction });
         await rows.of(timers).remove({ conversationId }, { transaction });
+        await rows.of(conversationTags).remove({ conversationId }, { transaction });
         await rows.of(missed).remove({ conversationId }, { transaction });
         await rows.of(offers).remove({ conversationId }, { transaction });
         await rows.of(turns).remove({ conversationId }, { transaction });

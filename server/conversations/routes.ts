@@ -8,6 +8,7 @@ import { blockedIn, showOut } from './blocked.ts';
 import type { Appended } from './log.ts';
 import { missedToday } from './missed.ts';
 import { search } from './said.ts';
+import { raise, tag } from './tagging.ts';
 
 export function conversationDoors(doors: Doors, house: House, agents: AgentService, announcer: Announcer): void {
   const tell = async (work: Promise<Appended>): Promise<ConversationSummary> => announcer.announce(await work);
@@ -23,6 +24,9 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
   serve(doors, conversationRoutes.missed, (_, me) => missedToday(house, me.workspace));
   written(conversationRoutes.take, (me, id) => agents.take(me, id));
   serve(doors, conversationRoutes.putOff, ({ params, body }, me) => tell(agents.putOff(me, params.id, body.until)));
+  serve(doors, conversationRoutes.tag, ({ params, body }, me) => tell(tag(house, me, params.id, body)));
+  serve(doors, conversationRoutes.raise, ({ params, body }, me) => tell(raise(house, me, params.id, body.urgent)));
+  written(conversationRoutes.spam, (me, id) => agents.spam(me, id));
   serve(doors, conversationRoutes.block, async ({ params }, me) => {
     const told = await tell(agents.block(me, params.id));
     showOut(house, params.id);

@@ -20,6 +20,7 @@ const ACCEPTS_WITHIN = 30;
 interface Waiting {
   id: string;
   since: Date;
+  urgent: number;
   team: string | null;
   language: string | null;
   member: string | null;
@@ -101,13 +102,13 @@ const baseOf = (tag: string): string => tag.split('-')[0]!.toLowerCase();
 /** The line as it is. Raw: along the index of who waits, with the last offer and the last turn of each. */
 function lineOf({ database }: House, workspace: string, transaction: Transaction): Promise<Waiting[]> {
   return database.query<Waiting>(
-    `SELECT c.id, c.waiting_since AS since, c.team_id AS team, JSON_VALUE(c.visit, '$.language') AS language,
+    `SELECT c.id, c.waiting_since AS since, c.urgent, c.team_id AS team, JSON_VALUE(c.visit, '$.language') AS language,
        JSON_VALUE(c.session, '$.meantFor') AS meantFor, JSON_VALUE(c.session, '$.skill') AS skill, o.member_id AS member, o.offered_at AS offeredAt, o.until, o.let_by AS letBy,
        (SELECT t.member_id FROM turns t JOIN conversations b ON b.id = t.conversation_id
         WHERE b.visitor_id = c.visitor_id ORDER BY t.began_at DESC LIMIT 1) AS spoke
      FROM conversations c LEFT JOIN offers o ON o.conversation_id = c.id AND o.since = c.waiting_since
      WHERE c.workspace_id = :workspace AND c.holder = 'waiting'
-     ORDER BY c.waiting_since, c.id LIMIT ${AT_ONCE}`,
+     ORDER BY c.line_at, c.id LIMIT ${AT_ONCE}`,
     { replacements: { workspace }, type: QueryTypes.SELECT, transaction },
   );
 }
@@ -144,7 +145,7 @@ async function route(house: House, workspace: string): Promise<{ changed: string
     const lapsed: Lapsed[] = [];
     const ended = new Map<string, LetBy[]>();
     const open: WaitingVisitor[] = [];
-    for (const { id, since, team, language, member, offeredAt, until, letBy, spoke, meantFor, skill } of line) {
+    for (const { id, since, urgent, team, language, member, offeredAt, until, letBy, spoke, meantFor, skill } of line) {
       const isOn = member !== null && until !== null && until.getTime() > now;
       if (isOn && isMeant(member, team)) continue;
       const past = letBy ?? [];
@@ -162,6 +163,7 @@ async function route(house: House, workspace: string): Promise<{ changed: string
       open.push({
         id,
         since: since.getTime(),
+        urgent: Boolean(Number(urgent)),
         team,
         prefers: [byName.get(meantFor ?? ''), spoke ?? undefined].filter(id => id !== undefined),
         language: language === null ? null : baseOf(language),

@@ -32,6 +32,8 @@ import { said } from './migrations/0027-said.ts';
 import { later } from './migrations/0028-later.ts';
 import { blocked } from './migrations/0029-blocked.ts';
 import { skills } from './migrations/0030-skills.ts';
+import { tags } from './migrations/0031-tags.ts';
+import { ownLists } from './migrations/0032-own-lists.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -65,6 +67,8 @@ export const migrations: readonly Migration[] = [
   later,
   blocked,
   skills,
+  tags,
+  ownLists,
 ];
 
 /**

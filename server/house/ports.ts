@@ -99,6 +99,8 @@ export interface Directory {
   business: Facts;
   members: ReadonlyMap<string, TeamMember>;
   teams: ReadonlyMap<string, Team>;
+  /** What conversations are tagged with. */
+  tags: ReadonlyMap<string, { id: string; name: string; means: 'spam' | null }>;
   flowNames: ReadonlyMap<string, string>;
   /** The names of the flows that have an edition. */
   published: readonly string[];
@@ -224,6 +226,8 @@ export interface Ports {
     held(workspace: string, members: readonly string[]): Promise<ReadonlyMap<string, number>>;
     /** How many visitors wait for somebody of a team. */
     waitingFor(workspace: string, team: string): Promise<number>;
+    /** How many conversations have each tag, by its identity. */
+    tagged(workspace: string): Promise<ReadonlyMap<string, number>>;
     /** The conversations of visitors, the oldest first. */
     of(workspace: string, visitors: readonly string[], most: number, transaction?: Transaction): Promise<string[]>;
   };

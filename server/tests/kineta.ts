@@ -128,6 +128,7 @@ export async function makeWorkspace(database: Database, name: string): Promise<W
     password_hash,
     created_at,
   });
+  await insert(database, 'tags', { workspace_id: id, name: 'Spam', means: 'spam' });
   const team = await insert(database, 'teams', { workspace_id: id, name: 'Sales', hours: null });
   const siteKey = `key-${name}`;
   const site = await insert(database, 'sites', {

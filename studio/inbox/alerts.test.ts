@@ -26,6 +26,8 @@ const waits = (id: string, offered?: string, more: Partial<ConversationSummary> 
   offered: offered === undefined ? null : { member: { id: offered, name: offered }, until: '2026-11-24T10:00:30.000Z' },
   last: 3,
   unread: 0,
+  tags: [],
+  urgent: false,
   test: false,
   ...more,
 });

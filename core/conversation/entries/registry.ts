@@ -23,6 +23,7 @@ import { note } from './note.ts';
 import { opened } from './opened.ts';
 import { paused } from './paused.ts';
 import { replied } from './replied.ts';
+import { raised, tagged } from './tagged.ts';
 import { wentOnWith } from './went-on-with.ts';
 
 /** The kinds of entries that no act leaves: what visitors, people and the host do. Those of acts stand with their acts. */
@@ -40,6 +41,8 @@ const others = [
   letBy,
   blocked,
   letBack,
+  tagged,
+  raised,
   putOff,
   cameBack,
   fetchedBack,
