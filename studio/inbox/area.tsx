@@ -1,4 +1,4 @@
-import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
+import { type ConversationSummary, conversationRoutes, ownListRoutes } from '@kineta/contract';
 import { useEffect, useRef } from 'react';
 import { useSignedIn } from '../account/store.ts';
 import type { Area } from '../shell/area.ts';
@@ -6,7 +6,7 @@ import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
 import { Alerts } from './alerts.ts';
 import { chime } from './chime.ts';
-import { correctionKeys, replyKeys, searchKeys } from './keys.ts';
+import { correctionKeys, listKeys, replyKeys, searchKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
 import { OfferedHere } from './offered-here.tsx';
 import { showChange, showErased, useConversations, useCounts } from './store.ts';
@@ -43,6 +43,7 @@ function Attendant() {
       timer ??= setTimeout(() => {
         timer = undefined;
         void isStale(conversationRoutes.list);
+        void isStale(ownListRoutes.filtered);
       }, delay);
     };
     const heard = (summary: ConversationSummary) => {
@@ -72,7 +73,7 @@ export const inbox: Area = {
   name: 'Inbox',
   path: '/inbox',
   screens: [{ path: '/inbox/:id?', load: () => import('./inbox.tsx') }],
-  keys: [replyKeys, searchKeys, correctionKeys],
+  keys: [replyKeys, listKeys, searchKeys, correctionKeys],
   todo: {
     'a conversation': (_, done) => ({
       title: 'A conversation',

@@ -148,6 +148,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
             <ArrowLeft className="size-5" aria-hidden="true" />
           </Link>
           <h2 className="max-w-64 truncate font-script text-xl font-semibold">{conversation.visitor}</h2>
+          {conversation.urgent ? <Pill tone="wrong">urgent</Pill> : null}
           {conversation.test ? <Pill tone="neutral">a test</Pill> : null}
           {conversation.holder === 'waiting' && conversation.offered ? (
             <Offered offered={conversation.offered} />

@@ -8,6 +8,14 @@ export const searchKeys = keyTable('While what was said is searched', {
   leave: { keys: ['Escape'], does: 'Back to the lists' },
 });
 
+export const listKeys = keyTable('In the lists of the inbox', {
+  down: { keys: ['ArrowDown'], or: [['j']], does: 'The next conversation' },
+  up: { keys: ['ArrowUp'], or: [['k']], does: 'The one before' },
+  pick: { keys: ['x'], does: 'Pick it, or pick it no more' },
+  all: { keys: ['Mod', 'a'], does: 'Pick all that are loaded' },
+  none: { keys: ['Escape'], does: 'Pick none' },
+});
+
 export const replyKeys = keyTable('In the inbox', {
   send: { keys: ['Enter'], does: 'Send' },
   // The box itself begins the line.

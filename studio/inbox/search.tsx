@@ -1,7 +1,7 @@
 import { conversationRoutes, type Found } from '@kineta/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Search } from 'lucide-react';
-import { useDeferredValue, useMemo, useRef } from 'react';
+import { type ReactNode, useDeferredValue, useMemo, useRef } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { sentenceOf } from '../shell/api.ts';
 import { usePages, useReachesEnd } from '../shell/pages.ts';
@@ -11,25 +11,28 @@ import { shortTime } from '../ui/time.ts';
 import { searchKeys } from './keys.ts';
 import { useInbox } from './store.ts';
 
-/** Where one writes what is looked for in all that was said; what it finds stands in the place of the list. */
-export function SearchField() {
+/** Where one writes what is looked for in all that was said, with what stands beside it; what it finds stands in the place of the list. */
+export function SearchField({ children }: { children: ReactNode }) {
   const search = useInbox(state => state.search);
   return (
-    <label className="flex items-center gap-2 border-b border-rule px-4 focus-within:bg-sheet">
-      <Search className="size-3.5 shrink-0 text-ink-3" aria-hidden="true" />
-      <input
-        type="search"
-        aria-label="Search what was said"
-        placeholder="Search what was said"
-        maxLength={200}
-        value={search}
-        onChange={event => useInbox.setState({ search: event.target.value })}
-        onKeyDown={event => {
-          if (searchKeys.pressed(event) === 'leave') useInbox.setState({ search: '' });
-        }}
-        className="min-h-9 min-w-0 flex-1 bg-transparent outline-none"
-      />
-    </label>
+    <div className="flex items-center border-b border-rule pr-1 pl-4 focus-within:bg-sheet">
+      <label className="flex min-w-0 flex-1 items-center gap-2">
+        <Search className="size-3.5 shrink-0 text-ink-3" aria-hidden="true" />
+        <input
+          type="search"
+          aria-label="Search what was said"
+          placeholder="Search what was said"
+          maxLength={200}
+          value={search}
+          onChange={event => useInbox.setState({ search: event.target.value })}
+          onKeyDown={event => {
+            if (searchKeys.pressed(event) === 'leave') useInbox.setState({ search: '' });
+          }}
+          className="min-h-9 min-w-0 flex-1 bg-transparent outline-none"
+        />
+      </label>
+      {children}
+    </div>
   );
 }
 

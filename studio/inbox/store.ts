@@ -1,4 +1,10 @@
-import { type ConversationSummary, conversationRoutes, type InboxCounts, type InboxList } from '@kineta/contract';
+import {
+  type ConversationSummary,
+  conversationRoutes,
+  type InboxCounts,
+  type InboxFilter,
+  type InboxList,
+} from '@kineta/contract';
 import type { InfiniteData } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { z } from 'zod';
@@ -11,12 +17,32 @@ import { keyOf, queries } from '../shell/query.ts';
 type Page = z.output<typeof conversationRoutes.list.reply>;
 type Pages = InfiniteData<Page, string | null>;
 
-/** What of the inbox belongs to the page: which list is chosen, what is looked for, and which conversation is open. */
-export const useInbox = create<{ list: InboxList; search: string; read: string | undefined }>(() => ({
+/** What of the inbox belongs to the page: which list is chosen, what is looked for, what is picked, and which conversation is open. */
+export const useInbox = create<{
+  list: InboxList;
+  search: string;
+  /** Which conversations are shown in the place of a list. */
+  filter: InboxFilter | undefined;
+  /** Those that something is to be done with at once. */
+  picked: ReadonlySet<string>;
+  read: string | undefined;
+}>(() => ({
   list: 'waiting',
   search: '',
+  filter: undefined,
+  picked: new Set(),
   read: undefined,
 }));
+
+/** Picks a conversation, or picks it no more. */
+export function pick(id: string): void {
+  const picked = new Set(useInbox.getState().picked);
+  if (!picked.delete(id)) picked.add(id);
+  useInbox.setState({ picked });
+}
+
+/** Picks these, and no others. */
+export const pickAll = (ids: readonly string[]): void => useInbox.setState({ picked: new Set(ids) });
 
 /** The list of the inbox in which a conversation stands for a member. */
 export function listOf(summary: ConversationSummary, me: string | undefined): InboxList {

@@ -8,6 +8,7 @@ import { EmailRoom } from './rooms/email.tsx';
 import { MembersRoom } from './rooms/members.tsx';
 import { SecurityRoom } from './rooms/security.tsx';
 import { ServicesRoom } from './rooms/services.tsx';
+import { TagsRoom } from './rooms/tags.tsx';
 import { TeamsRoom } from './rooms/teams.tsx';
 
 /** A room of the settings: what belongs together, each part of it saved by itself. */
@@ -37,6 +38,7 @@ export const rooms: readonly Room[] = [
   { path: 'business', name: 'Business', Room: ofSettings(BusinessRoom) },
   { path: 'members', name: 'Members', Room: MembersRoom },
   { path: 'teams', name: 'Teams and hours', Room: TeamsRoom },
+  { path: 'tags', name: 'Tags', Room: TagsRoom },
   { path: 'email', name: 'Email', Room: ofSettings(EmailRoom) },
   { path: 'services', name: 'Services', Room: ofSettings(ServicesRoom) },
   { path: 'security', name: 'Security', Room: SecurityRoom },

@@ -5,6 +5,7 @@ import { Known } from './known.tsx';
 import { Pair } from './pair.tsx';
 import { Part } from './part.tsx';
 import { ScoreReasons } from './score.tsx';
+import { Tags } from './tags.tsx';
 import { Way } from './way.tsx';
 
 /** What stands beside a conversation: where the visitor is, what is known, and the way they came. */
@@ -31,6 +32,7 @@ export function Beside({
           {conversation.flow ? <Pair name="Flow">{`${conversation.flow}, edition ${edition ?? '–'}`}</Pair> : null}
         </dl>
       </Part>
+      <Tags conversation={conversation} />
       <Known detail={detail} />
       <ScoreReasons entries={entries} />
       <Way entries={entries} />

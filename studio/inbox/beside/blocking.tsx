@@ -25,6 +25,15 @@ export function Blocking({ detail: { conversation, blocked } }: { detail: Conver
     );
   return (
     <>
+      {conversation.holder === 'done' ? null : (
+        <button
+          type="button"
+          className="mb-1.5 block text-ink-2 hover:underline"
+          onClick={() => void act(() => call(conversationRoutes.spam, { params }))}
+        >
+          Close as spam
+        </button>
+      )}
       <button type="button" className="text-ink-2 hover:underline" onClick={() => setAsks(true)}>
         Block this visitor…
       </button>
