@@ -1,4 +1,4 @@
-import { FieldReply, Holder } from '@kineta/core';
+import { FieldReply, Holder, type Who } from '@kineta/core';
 import { z } from 'zod';
 import { Email } from './account.ts';
 import { type ConversationSummary, EntryBatch } from './conversations.ts';
@@ -129,7 +129,7 @@ export const Writer = z.object({ writer: z.string(), name: z.string(), scene: z.
 export type Writer = z.infer<typeof Writer>;
 
 export interface StudioCalls {
-  watch(request: { conversation: string }, answer: (done: Answered<{ here: boolean }>) => void): void;
+  watch(request: { conversation: string }, answer: (done: Answered<{ here: boolean; readers: Who[] }>) => void): void;
   unwatch(request: { conversation: string }): void;
   typing(request: { conversation: string }): void;
   /** A page of theirs is open, and for how many milliseconds they have done nothing. */
@@ -145,6 +145,8 @@ export interface StudioNews extends ConnectionNews {
   erased(gone: { conversations: string[] }): void;
   entries(batch: EntryBatch): void;
   typing(who: { conversation: string; name: string | null }): void;
+  /** Which members have the conversation open. */
+  readers(here: { conversation: string; readers: Who[] }): void;
   /** The visitor opened or left the chat. */
   presence(visitor: { conversation: string; here: boolean }): void;
   /** A flow, or somebody, has something to tell this workspace’s members. */

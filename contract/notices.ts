@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Done, Instant, RowId, route } from './route.ts';
 
-/** Something that a flow tells members in the studio. */
+/** Something that a flow, or another member, tells members in the studio. */
 export const Notice = z.object({
   id: RowId,
   conversation: RowId,
@@ -9,6 +9,9 @@ export const Notice = z.object({
   visitor: z.string(),
   /** The team that it is for; everyone when null. */
   team: RowId.nullable(),
+  /** The member whom alone it is for, and who mentioned them. */
+  member: RowId.nullable(),
+  by: z.string().nullable(),
   text: z.string(),
   at: Instant,
 });

@@ -42,6 +42,7 @@ export {
   silent,
   written as visitorWrote,
 } from './conversation/holder.ts';
+export { mentionedIn } from './conversation/mentions.ts';
 export { type Excerpt, excerpt, saidSought, wordsSaid } from './conversation/search.ts';
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';

@@ -11,6 +11,7 @@ import {
   type Flow,
   factTyped,
   type Giver,
+  mentionedIn,
 } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
@@ -34,6 +35,8 @@ import { tagIn } from './tagging.ts';
 import { worldOf } from './world.ts';
 
 const PAGE = 50;
+/** So many are told of one note. */
+const MOST_MENTIONS = 20;
 
 /** What the visitor wrote that this member has not seen; of conversations that people lead, as nobody is to read the others. */
 export const UNREAD = `IF(c.holder IN ('waiting', 'agent'), (SELECT COUNT(*) FROM entries e WHERE e.conversation_id = c.id AND e.kind = 'replied' AND e.number >
@@ -77,12 +80,12 @@ const WANTED: Record<FactType, string> = {
 const correctable = (edition: Flow | undefined): Fact[] =>
   edition?.facts.filter(({ scope, type }) => scope !== 'business' && scope !== 'visit' && type !== 'file') ?? [];
 
-const noteOf = ({ id, name }: SignedIn, text: string, clientId: string): EntryBody => ({
-  kind: 'note',
-  member: { id, name },
-  text,
-  clientId,
-});
+/** A note, with those who are mentioned in it and can be told. */
+function noteOf({ id, name }: SignedIn, text: string, clientId: string, { members }: Directory): EntryBody {
+  const others = [...members.values()].filter(member => !member.resting && member.id !== id);
+  const mentions = mentionedIn(text, others).slice(0, MOST_MENTIONS);
+  return { kind: 'note', member: { id, name }, text, clientId, ...(mentions.length > 0 ? { mentions } : {}) };
+}
 
 /** What agents do with conversations. */
 export class AgentService {
@@ -180,9 +183,10 @@ export class AgentService {
     return this.command(me, id, () => ({ does: 'answer' }), { first: said, clientId });
   }
 
-  note(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
+  async note(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
     const place = { workspace: me.workspace, conversation: id, clientId };
-    return append(this.house.database, place, async () => ({ entries: [noteOf(me, text, clientId)] }));
+    const directory = await this.house.ports.directories.of(me.workspace);
+    return append(this.house.database, place, async () => ({ entries: [noteOf(me, text, clientId, directory)] }));
   }
 
   passOn(me: SignedIn, id: string, to: { team: string } | { member: string }): Promise<Appended> {
@@ -201,7 +205,8 @@ export class AgentService {
   async handBack(me: SignedIn, id: string, { to, note }: { to?: string; note?: string } = {}): Promise<Appended> {
     const scene = to === undefined ? undefined : (await this.editionOf(me, id))?.scenes.find(one => one.id === to);
     if (to !== undefined && !scene) throw notFound('scene');
-    const left: EntryBody | undefined = note === undefined ? undefined : noteOf(me, note, randomUUID());
+    const directory = await this.house.ports.directories.of(me.workspace);
+    const left: EntryBody | undefined = note === undefined ? undefined : noteOf(me, note, randomUUID(), directory);
     const back: Command = { does: 'hand back', ...(scene ? { to: { id: scene.id, title: scene.title } } : {}) };
     return this.command(me, id, () => back, left ? { first: left } : {});
   }

@@ -30,6 +30,7 @@ import {
 import { ownListDoors } from './own-lists.ts';
 import { personal } from './personal.ts';
 import { putOff } from './put-off.ts';
+import { Readers } from './readers.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
 import { routing } from './routing.ts';
@@ -53,6 +54,7 @@ interface Parts {
   visitors: VisitorService;
   agents: AgentService;
   line: Line;
+  readers: Readers;
 }
 const made = new WeakMap<House, Parts>();
 
@@ -68,6 +70,7 @@ function partsOf(house: House): Parts {
       visitors,
       agents: new AgentService(house, host),
       line: new Line(house, visitors),
+      readers: new Readers(house.wire),
     };
     made.set(house, parts);
   }
@@ -225,7 +228,10 @@ export const conversations: Area = {
       clear: (at, most) => tables.everywhere(turns).remove({ beganAt: { before: at } }, { most }),
     },
   ],
-  studio: (socket, me, house) => watching(socket, me, house, partsOf(house).announcer),
+  studio(socket, me, house) {
+    const { announcer, readers } = partsOf(house);
+    watching(socket, me, house, announcer, readers);
+  },
   open(house) {
     const { visitors, announcer, line } = partsOf(house);
     visitorEnd(house, visitors, announcer, line);

@@ -34,6 +34,7 @@ import { blocked } from './migrations/0029-blocked.ts';
 import { skills } from './migrations/0030-skills.ts';
 import { tags } from './migrations/0031-tags.ts';
 import { ownLists } from './migrations/0032-own-lists.ts';
+import { mentions } from './migrations/0033-mentions.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -69,6 +70,7 @@ export const migrations: readonly Migration[] = [
   skills,
   tags,
   ownLists,
+  mentions,
 ];
 
 /**

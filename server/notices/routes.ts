@@ -13,10 +13,11 @@ export function noticeDoors(doors: Doors, { database, tables, io }: House): void
     const replacements = { workspace: me.workspace, me: me.id };
     // Raw: one’s own teams decide which are meant, and each is called as its visitor is by now.
     const [rows, [member]] = await Promise.all([
-      database.query<Omit<Notice, 'at'> & { at: Date }>(
-        `SELECT n.id, n.conversation_id AS conversation, c.visitor_name AS visitor, n.team_id AS team, n.text, n.at
-         FROM notices n JOIN conversations c ON c.id = n.conversation_id
+      database.query<Omit<Notice, 'at' | 'by'> & { at: Date; mentionedBy: string | null }>(
+        `SELECT n.id, n.conversation_id AS conversation, c.visitor_name AS visitor, n.team_id AS team, n.member_id AS member, b.name AS mentionedBy, n.text, n.at
+         FROM notices n JOIN conversations c ON c.id = n.conversation_id LEFT JOIN members b ON b.id = n.by_id
          WHERE n.workspace_id = :workspace
+           AND (n.member_id IS NULL OR n.member_id = :me)
            AND (n.team_id IS NULL OR n.team_id IN (SELECT team_id FROM team_members WHERE member_id = :me))
          ORDER BY n.id DESC LIMIT ${LATEST}`,
         { replacements, type: QueryTypes.SELECT },
@@ -26,7 +27,10 @@ export function noticeDoors(doors: Doors, { database, tables, io }: House): void
         { replacements, type: QueryTypes.SELECT },
       ),
     ]);
-    return { notices: rows.map(row => ({ ...row, at: row.at.toISOString() })), read: String(member?.read ?? 0) };
+    return {
+      notices: rows.map(({ mentionedBy, ...row }) => ({ ...row, by: mentionedBy, at: row.at.toISOString() })),
+      read: String(member?.read ?? 0),
+    };
   });
   serve(doors, noticeRoutes.read, async ({ body }, me) => {
     // Raw: what was read stays read, whichever of two pages says so last.

@@ -1,6 +1,7 @@
 import { conversationRoutes } from '@kineta/contract';
+import type { Who } from '@kineta/core';
 import { ArrowLeft, Info } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
 import { useSignedIn } from '../account/store.ts';
@@ -8,113 +9,42 @@ import { logLines } from '../log/log.tsx';
 import { LogList } from '../log/log-list.tsx';
 import { Row } from '../log/row.tsx';
 import { call } from '../shell/api.ts';
-import { live } from '../shell/live.ts';
 import { Button, IconButton } from '../ui/button.tsx';
-import { EmojiPicker } from '../ui/emoji-picker.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Menu } from '../ui/menu.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { dayAndTime } from '../ui/time.ts';
-import { countWords } from '../ui/writing.ts';
 import { Beside } from './beside/beside.tsx';
+import { Composer } from './composer.tsx';
 import { useConversation } from './conversation-store.ts';
 import { HandBack } from './hand-back.tsx';
-import { replyKeys } from './keys.ts';
 import { Later } from './later.tsx';
 import { Offered } from './offer.tsx';
-import type { Writing } from './open-conversation.ts';
 import { OutgoingRow } from './outgoing.tsx';
 
-const LONGEST = 4_000;
-
-function Composer({ id, withOther }: { id: string; withOther: string | undefined }) {
-  const text = useConversation(state => state.texts[id] ?? '');
-  const { write, send } = useConversation.getState();
-  const [writing, setWriting] = useState<Writing>('reply');
-  const box = useRef<HTMLTextAreaElement>(null);
-  const typedAt = useRef(0);
-  const tooLong = text.length - LONGEST;
-  const go = () => {
-    if (text.trim() === '' || tooLong > 0) return;
-    send(id, writing, text);
-    typedAt.current = 0;
-    setWriting('reply');
-    box.current?.focus();
-  };
+/** Which colleagues have the conversation open as well. */
+function AlsoReading({ readers }: { readers: readonly Who[] }) {
+  const { member } = useSignedIn();
+  const others = readers.filter(({ id }) => id !== member.id).map(({ name }) => name);
+  if (others.length === 0) return null;
   return (
-    <form
-      className="border-t border-rule px-5 py-3 max-md:px-3"
-      onSubmit={event => {
-        event.preventDefault();
-        go();
-      }}
-    >
-      <textarea
-        ref={box}
-        aria-label={writing === 'note' ? 'Note for the team' : 'Your reply'}
-        placeholder={
-          writing === 'note'
-            ? 'Only the team sees this'
-            : withOther
-              ? `${withOther} has this conversation`
-              : 'Write to the visitor'
-        }
-        rows={2}
-        value={text}
-        onChange={event => {
-          write(id, event.target.value);
-          const now = Date.now();
-          if (writing === 'reply' && now - typedAt.current > 2_000) {
-            typedAt.current = now;
-            live().emit('typing', { conversation: id });
-          }
-        }}
-        onKeyDown={event => {
-          if (event.nativeEvent.isComposing || replyKeys.pressed(event) !== 'send') return;
-          event.preventDefault();
-          go();
-        }}
-        className={`max-h-48 w-full resize-none rounded-lg border px-3 py-2 font-script text-base outline-none [field-sizing:content] focus:ring-2 focus:ring-petrol-2 ${
-          writing === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'
-        }`}
-      />
-      <div className="mt-1.5 flex items-center gap-1">
-        <Button
-          look="quiet"
-          aria-pressed={writing === 'note'}
-          onClick={() => setWriting(writing === 'note' ? 'reply' : 'note')}
-        >
-          {writing === 'note' ? 'Write to the visitor' : 'Leave a note'}
-        </Button>
-        <EmojiPicker
-          onClosed={() => box.current?.focus()}
-          onPick={emoji => {
-            const { current } = box;
-            current?.setRangeText(emoji, current.selectionStart, current.selectionEnd, 'end');
-            write(id, current?.value ?? text);
-          }}
-        />
-        <span className="ml-auto text-xs text-brick" role="alert">
-          {tooLong > 0 ? `${countWords(tooLong)} characters too long` : ''}
-        </span>
-        <Button look="main" type="submit" disabled={text.trim() === '' || tooLong > 0}>
-          {writing === 'note' ? 'Keep the note' : 'Reply'}
-        </Button>
-      </div>
-    </form>
+    <span className="text-xs text-ink-2">
+      {others.join(', ')} read{others.length === 1 ? 's' : ''} too
+    </span>
   );
 }
 
 export function Conversation({ id, line }: { id: string; line?: number | undefined }) {
   const { member, members, teams } = useSignedIn();
   // Not what is being written: that redraws the box alone.
-  const { detail, entries, typing, here, mistake, outgoing } = useConversation(
-    useShallow(({ detail, entries, typing, here, mistake, outgoing }) => ({
+  const { detail, entries, typing, here, readers, mistake, outgoing } = useConversation(
+    useShallow(({ detail, entries, typing, here, readers, mistake, outgoing }) => ({
       detail,
       entries,
       typing,
       here,
+      readers,
       mistake,
       outgoing,
     })),
@@ -166,6 +96,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
               <i className="size-2 rounded-full bg-moss" aria-hidden="true" /> here now
             </span>
           ) : null}
+          <AlsoReading readers={readers} />
           <span className="ml-auto flex items-center gap-2">
             <Menu
               items={[

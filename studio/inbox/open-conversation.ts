@@ -5,6 +5,7 @@ import {
   type Entry,
   type EntryBatch,
 } from '@kineta/contract';
+import type { Who } from '@kineta/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { entryViewOf } from '../log/entries/registry.ts';
 import { CallError, sentenceOf } from '../shell/api.ts';
@@ -27,6 +28,8 @@ export interface ConversationState {
   entries: readonly Entry[];
   typing: string;
   here: boolean;
+  /** The members who have it open, oneself among them. */
+  readers: readonly Who[];
   mistake: string;
   outgoing: readonly Outgoing[];
   /** What is being written, by conversation: changing to another loses nothing. */
@@ -70,6 +73,7 @@ export class OpenConversation {
       entries: [],
       typing: '',
       here: false,
+      readers: [],
       mistake: '',
       outgoing: [],
       texts: {},
@@ -95,13 +99,13 @@ export class OpenConversation {
   }
 
   private open(id: string): () => void {
-    this.set({ detail: null, entries: [], typing: '', here: false, mistake: '' });
+    this.set({ detail: null, entries: [], typing: '', here: false, readers: [], mistake: '' });
     let closed = false;
     // What happened between the reading of the log and the watching is read then.
     const watch = () =>
       this.page.emit('watch', { conversation: id }, answer => {
         if (closed || !answer.ok) return;
-        this.set({ here: answer.here });
+        this.set({ here: answer.here, readers: answer.readers });
         if (this.get().detail) void this.catchUp(id);
       });
     const load = async () => {
@@ -132,6 +136,9 @@ export class OpenConversation {
       }),
       page.hear('typing', ({ conversation, name }) => {
         if (conversation === id) this.showTyping(name ?? this.get().detail?.conversation.visitor ?? 'The visitor');
+      }),
+      page.hear('readers', ({ conversation, readers }) => {
+        if (conversation === id) this.set({ readers });
       }),
       page.hear('presence', ({ conversation, here }) => {
         if (conversation === id) this.set({ here });

@@ -16,8 +16,8 @@ function Attendant() {
     const onNotice = (notice: Notice) => {
       if (!isMine(notice)) return;
       addNotice(notice);
-      toast(notice.text, {
-        description: notice.visitor,
+      toast(notice.by ? `${notice.by}: ${notice.text}` : notice.text, {
+        description: notice.by ? `mentioned you, about ${notice.visitor}` : notice.visitor,
         action: { label: 'Open', onClick: () => void navigate(`/inbox/${notice.conversation}`) },
       });
     };

@@ -48,6 +48,7 @@ export function NoticeBell() {
                           {shortTime(notice.at)}
                         </time>
                       </span>
+                      {notice.by ? <span className="block text-ink-2">{notice.by} mentioned you</span> : null}
                       <span className="block">{notice.text}</span>
                     </Link>
                   </Popover.Close>

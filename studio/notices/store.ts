@@ -13,6 +13,7 @@ const MOST = 50;
 /** Whether a notice is for who is signed in. */
 export function isMine(notice: Notice): boolean {
   const account = useAccount.getState().account;
+  if (account && notice.member !== null) return notice.member === account.member.id;
   if (notice.team === null || !account) return true;
   return account.teams.some(team => team.id === notice.team && team.members.includes(account.member.id));
 }

@@ -5,7 +5,17 @@ import { Who } from './who.ts';
 /** A member left a note for the team. */
 export const note = entryKind({
   kind: 'note',
-  schema: z.object({ kind: z.literal('note'), member: Who, text: z.string(), clientId: z.string() }),
+  schema: z.object({
+    kind: z.literal('note'),
+    member: Who,
+    text: z.string(),
+    clientId: z.string(),
+    /** Who is mentioned in it, and told of it. */
+    mentions: z.array(Who).optional(),
+  }),
   wrote: ({ text }) => text,
-  happens: ({ member }) => ({ member: member.id }),
+  happens: ({ member, text, mentions }) => ({
+    member: member.id,
+    ...(mentions ? { text, mentions: mentions.map(({ id }) => id) } : {}),
+  }),
 });
