@@ -14,6 +14,7 @@ export { openApi } from './openapi.ts';
 export * from './orders.ts';
 export * from './own-lists.ts';
 export * from './people.ts';
+export * from './phrases.ts';
 export * from './pictures.ts';
 export * from './problem.ts';
 export * from './replay.ts';

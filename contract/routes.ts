@@ -11,6 +11,7 @@ import { noticeRoutes } from './notices.ts';
 import { orderRoutes } from './orders.ts';
 import { ownListRoutes } from './own-lists.ts';
 import { peopleRoutes } from './people.ts';
+import { phraseRoutes } from './phrases.ts';
 import { pictureRoutes } from './pictures.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
@@ -33,6 +34,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('teams', teamRoutes),
   ...named('tags', tagRoutes),
   ...named('own-lists', ownListRoutes),
+  ...named('phrases', phraseRoutes),
   ...named('availability', availabilityRoutes),
   ...named('sites', siteRoutes),
   ...named('flows', flowRoutes),

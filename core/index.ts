@@ -201,6 +201,7 @@ export { type Adjusted, type Palette, paletteOf, type Scheme } from './look/pale
 export { contrast } from './look/tones.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';
+export { factsIn, filled, phrasesFor } from './phrases/phrase.ts';
 export { type Centre, playDay } from './routing/centre.ts';
 export {
   type Answerer,

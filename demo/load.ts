@@ -12,6 +12,7 @@ import {
   people,
   peopleWords,
   secret,
+  shipPhrases,
   sites,
   type Tables,
   withHolidays,
@@ -46,6 +47,7 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     .add({ name, zone, language, country, currency, business: businessFacts, mailFrom, createdAt });
   const rows = tables.in(workspace);
   await rows.of(account.tags).addAll(firstTags);
+  await shipPhrases(tables, workspace);
   const password = await passwordHash(business.password);
   const memberIds = new Map<string, string>();
   const teamIds = new Map<string, string>();

@@ -8,6 +8,7 @@ import { mail } from './mail/area.ts';
 import { notices } from './notices/area.ts';
 import { orders } from './orders/area.ts';
 import { people } from './people/area.ts';
+import { phrases } from './phrases/area.ts';
 import { pictures } from './pictures/area.ts';
 import { services } from './services/area.ts';
 import { settings } from './settings/area.ts';
@@ -22,6 +23,7 @@ export const areas: readonly Area[] = [
   pictures,
   flows,
   conversations,
+  phrases,
   people,
   files,
   notices,

@@ -16,6 +16,7 @@ export { secretIn } from './house/seal.ts';
 export { hashed, secret } from './http/secret.ts';
 export { people, peopleWords } from './people/model.ts';
 export { keepWords } from './people/words.ts';
+export { shipTo as shipPhrases } from './phrases/service.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';
 export { sites } from './sites/model.ts';
 export { eventsOf, writeEvents } from './stream/stream.ts';

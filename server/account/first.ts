@@ -100,6 +100,7 @@ export async function beginBusiness(house: House, begun: Begun): Promise<{ id: s
         { transaction },
       );
     await rows.of(tags).addAll(firstTags, { transaction });
+    for (const area of house.areas) await area.begins?.(workspace, house, transaction);
     for (const team of firstTeams(begun)) await rows.of(teams).add({ name: team, hours: null }, { transaction });
     return { id, workspace };
   });

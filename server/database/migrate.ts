@@ -35,6 +35,7 @@ import { skills } from './migrations/0030-skills.ts';
 import { tags } from './migrations/0031-tags.ts';
 import { ownLists } from './migrations/0032-own-lists.ts';
 import { mentions } from './migrations/0033-mentions.ts';
+import { phrases } from './migrations/0034-phrases.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -71,6 +72,7 @@ export const migrations: readonly Migration[] = [
   tags,
   ownLists,
   mentions,
+  phrases,
 ];
 
 /**

@@ -1,6 +1,7 @@
 import type { Socket } from 'socket.io';
 import type { Duty } from '../clockwork/clockwork.ts';
 import type { Errand } from '../clockwork/outbox.ts';
+import type { Transaction } from '../database/connect.ts';
 import type { AnyTable } from '../database/table.ts';
 import type { Doors } from '../http/serve.ts';
 import type { Measure } from '../metrics/metrics.ts';
@@ -41,6 +42,8 @@ export interface Area {
   day?(house: House): readonly DayCount[];
   /** What of its own is worth watching by whoever runs Kineta. */
   measures?(house: House): readonly Measure[];
+  /** Gives a new workspace what of its own it begins with. */
+  begins?(workspace: string, house: House, transaction: Transaction): Promise<void>;
   /** What it wants to hear of what happened. */
   listeners?(house: House): readonly Listener[];
   /** What it answers and tells members who have the studio open. */

@@ -6,7 +6,7 @@ import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
 import { Alerts } from './alerts.ts';
 import { chime } from './chime.ts';
-import { correctionKeys, listKeys, replyKeys, searchKeys } from './keys.ts';
+import { correctionKeys, listKeys, replyKeys, searchKeys, suggestionKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
 import { OfferedHere } from './offered-here.tsx';
 import { showChange, showErased, useConversations, useCounts } from './store.ts';
@@ -73,7 +73,7 @@ export const inbox: Area = {
   name: 'Inbox',
   path: '/inbox',
   screens: [{ path: '/inbox/:id?', load: () => import('./inbox.tsx') }],
-  keys: [replyKeys, listKeys, searchKeys, correctionKeys],
+  keys: [replyKeys, suggestionKeys, listKeys, searchKeys, correctionKeys],
   todo: {
     'a conversation': (_, done) => ({
       title: 'A conversation',

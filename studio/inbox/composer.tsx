@@ -1,44 +1,102 @@
-import { useRef, useState } from 'react';
+import { type ConversationDetail, type Phrase, phraseRoutes } from '@kineta/contract';
+import { filled, phrasesFor, show } from '@kineta/core';
+import { BookText } from 'lucide-react';
+import { useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
+import { call } from '../shell/api.ts';
 import { live } from '../shell/live.ts';
-import { Button } from '../ui/button.tsx';
+import { useRoute } from '../shell/query.ts';
+import { Button, IconButton } from '../ui/button.tsx';
 import { EmojiPicker } from '../ui/emoji-picker.tsx';
 import { countWords } from '../ui/writing.ts';
 import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
 import type { Writing } from './open-conversation.ts';
+import { SuggestionList, useSuggestions } from './suggestions.tsx';
 
 const LONGEST = 4_000;
+const MOST_SUGGESTED = 8;
 
-/** What stands behind the last “@” before a place, while a name is written there; undefined when none is. */
-const nameWritten = (text: string, at: number): string | undefined =>
-  /(?:^|[^\p{L}\p{N}])@(\p{L}{0,40})$/u.exec(text.slice(0, at))?.[1];
+/** What stands behind the last “@” before the caret, while a name is written there. */
+const AT_NAME = /(?:^|[^\p{L}\p{N}])@(\p{L}{0,40})$/u;
+/** What stands behind a “/” that begins a word: a shortcut, or words of a phrase. */
+const AT_PHRASE = /(?:^|\s)\/([\p{L}\p{N}-]{0,30}(?: [\p{L}\p{N}-]{0,30}){0,3})$/u;
+
+/** What is known for the places of phrases: of this visitor and of the business, as one reads it. */
+function useKnown({ facts }: Pick<ConversationDetail, 'facts'>): ReadonlyMap<string, string> {
+  const { workspace, business } = useSignedIn();
+  return useMemo(
+    () =>
+      new Map(
+        [...business.map(({ name, type, value }) => ({ fact: name, type, value })), ...facts].map(
+          ({ fact, type, value }) => [fact.toLowerCase(), show(value, type, workspace)],
+        ),
+      ),
+    [facts, business, workspace],
+  );
+}
 
 /** Where an agent writes to the visitor, or a note to the team. */
-export function Composer({ id, withOther }: { id: string; withOther: string | undefined }) {
+export function Composer({ detail, withOther }: { detail: ConversationDetail; withOther: string | undefined }) {
+  const { id } = detail.conversation;
   const text = useConversation(state => state.texts[id] ?? '');
   const { write, send } = useConversation.getState();
   const [writing, setWriting] = useState<Writing>('reply');
+  const [caret, setCaret] = useState(0);
+  /** Places of phrases of which nothing was known: not to be sent by mistake. Other braces are nobody’s business. */
+  const [left, setLeft] = useState<readonly string[]>([]);
   const box = useRef<HTMLTextAreaElement>(null);
   const typedAt = useRef(0);
   const { member, members } = useSignedIn();
-  const [caret, setCaret] = useState(0);
-  const name = writing === 'note' ? nameWritten(text, caret) : undefined;
+  const { data } = useRoute(phraseRoutes.list, {});
+  const known = useKnown(detail);
+  const tooLong = text.length - LONGEST;
+  const isUnfilled = writing === 'reply' && left.some(place => text.includes(place));
+  const cannot = text.trim() === '' || tooLong > 0 || isUnfilled;
+
+  /** Puts words in the place of the last characters before the caret. */
+  const put = (instead: number, words: string) => {
+    const before = text.slice(0, caret - instead);
+    write(id, before + words + text.slice(caret));
+    const at = before.length + words.length;
+    setCaret(at);
+    box.current?.focus();
+    // The box shows it with the next drawing.
+    requestAnimationFrame(() => box.current?.setSelectionRange(at, at));
+  };
+  const before = text.slice(0, caret);
+  const name = writing === 'note' ? AT_NAME.exec(before)?.[1] : undefined;
   const meant =
     name === undefined
       ? []
-      : members
-          .filter(one => one.id !== member.id && one.name.toLowerCase().startsWith(name.toLowerCase()))
-          .slice(0, 6);
-  const mention = (whole: string) => {
-    const from = caret - (name?.length ?? 0);
-    write(id, `${text.slice(0, from)}${whole} ${text.slice(caret)}`);
-    setCaret(from + whole.length + 1);
-    box.current?.focus();
+      : members.filter(one => one.id !== member.id && one.name.toLowerCase().startsWith(name.toLowerCase()));
+  const mention = ({ name: whole }: { name: string }) => put(name?.length ?? 0, `${whole} `);
+  const names = useSuggestions(name && `@${name}`, meant.slice(0, MOST_SUGGESTED), mention);
+
+  const typed = writing === 'reply' ? AT_PHRASE.exec(before)?.[1] : undefined;
+  const fitting =
+    typed === undefined
+      ? []
+      : phrasesFor(
+          typed,
+          (data?.phrases ?? []).filter(phrase => !phrase.draft),
+        );
+  const fetchPhrase = (phrase: Phrase) => {
+    const { text: words, missing } = filled(phrase.text, known);
+    put((typed?.length ?? 0) + 1, words);
+    setLeft([...left, ...missing]);
+    // Not counted, it only stands lower next time.
+    call(phraseRoutes.used, { params: { id: phrase.id } }).catch(() => {});
   };
-  const tooLong = text.length - LONGEST;
+  const phrases = useSuggestions(
+    typed === undefined ? undefined : `/${typed}`,
+    fitting.slice(0, MOST_SUGGESTED),
+    fetchPhrase,
+  );
+
   const go = () => {
-    if (text.trim() === '' || tooLong > 0) return;
+    if (cannot) return;
     send(id, writing, text);
     typedAt.current = 0;
     setWriting('reply');
@@ -52,6 +110,26 @@ export function Composer({ id, withOther }: { id: string; withOther: string | un
         go();
       }}
     >
+      <SuggestionList name="Who is meant" suggestions={names} keyOf={one => one.id} onPick={mention}>
+        {one => `@${one.name}`}
+      </SuggestionList>
+      <SuggestionList name="Phrases" suggestions={phrases} keyOf={one => one.id} onPick={fetchPhrase}>
+        {phrase => (
+          <>
+            <span className="font-mono text-xs text-petrol">/{phrase.shortcut}</span>
+            {phrase.shared ? null : <span className="ml-2 text-xs text-ink-3">your own</span>}
+            <span className="line-clamp-1 font-script">{filled(phrase.text, known).text}</span>
+          </>
+        )}
+      </SuggestionList>
+      {typed === undefined || !data ? null : (
+        <p className="mb-2 text-right text-xs text-ink-2">
+          {data.phrases.every(phrase => phrase.draft) ? 'There are no phrases yet. ' : null}
+          <Link to="/phrases" className="text-petrol hover:underline">
+            Phrasebook
+          </Link>
+        </p>
+      )}
       <textarea
         ref={box}
         aria-label={writing === 'note' ? 'Note for the team' : 'Your reply'}
@@ -60,10 +138,11 @@ export function Composer({ id, withOther }: { id: string; withOther: string | un
             ? 'Only the team sees this; @ and a name tells somebody'
             : withOther
               ? `${withOther} has this conversation`
-              : 'Write to the visitor'
+              : 'Write to the visitor, / for a phrase'
         }
         rows={2}
         value={text}
+        onSelect={event => setCaret(event.currentTarget.selectionStart)}
         onChange={event => {
           write(id, event.target.value);
           setCaret(event.target.selectionStart);
@@ -74,7 +153,8 @@ export function Composer({ id, withOther }: { id: string; withOther: string | un
           }
         }}
         onKeyDown={event => {
-          if (event.nativeEvent.isComposing || replyKeys.pressed(event) !== 'send') return;
+          if (event.nativeEvent.isComposing || names.press(event) || phrases.press(event)) return;
+          if (replyKeys.pressed(event) !== 'send') return;
           event.preventDefault();
           go();
         }}
@@ -82,17 +162,6 @@ export function Composer({ id, withOther }: { id: string; withOther: string | un
           writing === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'
         }`}
       />
-      {meant.length > 0 ? (
-        <ul aria-label="Who is meant" className="mt-1 flex flex-wrap gap-1">
-          {meant.map(one => (
-            <li key={one.id}>
-              <Button look="quiet" className="px-2" onClick={() => mention(one.name)}>
-                @{one.name}
-              </Button>
-            </li>
-          ))}
-        </ul>
-      ) : null}
       <div className="mt-1.5 flex items-center gap-1">
         <Button
           look="quiet"
@@ -101,6 +170,11 @@ export function Composer({ id, withOther }: { id: string; withOther: string | un
         >
           {writing === 'note' ? 'Write to the visitor' : 'Leave a note'}
         </Button>
+        {writing === 'reply' ? (
+          <IconButton name="Phrases" onClick={() => put(0, before === '' || /\s$/.test(before) ? '/' : ' /')}>
+            <BookText className="size-4" aria-hidden="true" />
+          </IconButton>
+        ) : null}
         <EmojiPicker
           onClosed={() => box.current?.focus()}
           onPick={emoji => {
@@ -110,9 +184,13 @@ export function Composer({ id, withOther }: { id: string; withOther: string | un
           }}
         />
         <span className="ml-auto text-xs text-brick" role="alert">
-          {tooLong > 0 ? `${countWords(tooLong)} characters too long` : ''}
+          {tooLong > 0
+            ? `${countWords(tooLong)} characters too long`
+            : isUnfilled
+              ? 'Write what is to stand in the { }.'
+              : ''}
         </span>
-        <Button look="main" type="submit" disabled={text.trim() === '' || tooLong > 0}>
+        <Button look="main" type="submit" disabled={cannot}>
           {writing === 'note' ? 'Keep the note' : 'Reply'}
         </Button>
       </div>

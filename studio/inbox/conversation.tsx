@@ -152,7 +152,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
             </Row>
           ) : null}
         </LogList>
-        <Composer key={id} id={id} withOther={others ? conversation.agent?.name : undefined} />
+        <Composer key={id} detail={detail} withOther={others ? conversation.agent?.name : undefined} />
       </section>
       <Beside detail={detail} entries={entries} shown={details} />
       {handingBack ? <HandBack detail={detail} onClose={() => setHandingBack(false)} /> : null}

@@ -16,6 +16,13 @@ export const listKeys = keyTable('In the lists of the inbox', {
   none: { keys: ['Escape'], does: 'Pick none' },
 });
 
+export const suggestionKeys = keyTable('While a phrase or a name is suggested', {
+  down: { keys: ['ArrowDown'], does: 'The next' },
+  up: { keys: ['ArrowUp'], does: 'The one before' },
+  pick: { keys: ['Enter'], or: [['Tab']], does: 'Put it in' },
+  away: { keys: ['Escape'], does: 'None of them' },
+});
+
 export const replyKeys = keyTable('In the inbox', {
   send: { keys: ['Enter'], does: 'Send' },
   // The box itself begins the line.

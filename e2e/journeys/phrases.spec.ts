@@ -1,0 +1,72 @@
+import { askForPerson, expect, people, studio, test, visit } from './stack.ts';
+
+test('a phrase that ships is checked, fetched by its shortcut with what is known in it, and one is kept for oneself', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  const priya = await studio(browser, stack, people.priya);
+  const visitor = await visit(browser, stack);
+  await askForPerson(visitor, 'Isolde');
+
+  await hanne.keyboard.press('ControlOrMeta+k');
+  await hanne.getByPlaceholder(/./).last().fill('phrasebook');
+  await hanne.keyboard.press('Enter');
+  await expect(hanne.getByText('20 to check')).toBeVisible();
+  await hanne.getByRole('button', { name: 'It is right hello' }).click();
+  await expect(hanne.getByText('19 to check')).toBeVisible();
+  await hanne.getByRole('button', { name: 'Change hello' }).click();
+  await hanne.getByLabel('Words').fill('Hello {first name|there}, about your {boiler}: how can I help?');
+  await expect(hanne.getByText('Filled in from what is known: first name, boiler.')).toBeVisible();
+  await hanne.getByLabel('Shortcut, typed behind /').fill('say hello');
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  await expect(hanne.getByText('A shortcut is one word', { exact: false })).toBeVisible();
+  await hanne.getByLabel('Shortcut, typed behind /').fill('/hello');
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  await expect(hanne.getByRole('dialog')).toBeHidden();
+
+  await priya.getByRole('link', { name: /^Inbox/ }).click();
+  await priya
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link', { name: /^Isolde/ })
+    .click();
+  const box = priya.getByLabel('Your reply');
+  await box.pressSequentially('/hel');
+  const suggested = priya.getByRole('list', { name: 'Phrases' });
+  await expect(suggested.getByRole('button')).toHaveCount(1);
+  await box.press('Enter');
+  await expect(box).toHaveValue('Hello Isolde, about your {boiler}: how can I help?');
+  await expect(priya.getByText('Write what is to stand in the { }.')).toBeVisible();
+  await expect(priya.getByRole('button', { name: 'Reply' })).toBeDisabled();
+  await box.fill('Hello Isolde, about your boiler: how can I help?');
+  await box.press('Enter');
+  await expect(visitor.chat.getByText('Hello Isolde, about your boiler: how can I help?')).toBeVisible();
+
+  // Of drafts nothing is offered, and one’s own is nobody else’s.
+  await box.pressSequentially('/sorry');
+  await expect(suggested).toBeHidden();
+  await priya.getByRole('link', { name: 'Phrasebook' }).click();
+  await expect(priya.getByRole('list', { name: 'Phrases' }).getByRole('listitem')).toHaveCount(1);
+  await expect(priya.getByText('used once')).toBeVisible();
+  await priya.getByRole('button', { name: 'New phrase' }).click();
+  await priya.getByLabel('Shortcut, typed behind /').fill('loft');
+  await priya.getByLabel('Words').fill('Is your loft dry?');
+  await priya.getByRole('button', { name: 'Keep it' }).click();
+  await expect(priya.getByText('your own')).toBeVisible();
+  await hanne.reload();
+  await expect(hanne.getByText('Is your loft dry?')).toHaveCount(0);
+
+  // As it was found.
+  await priya.getByRole('button', { name: 'Remove loft' }).click();
+  await expect(priya.getByText('Is your loft dry?')).toHaveCount(0);
+  await hanne.getByRole('button', { name: 'Remove hello' }).click();
+  await hanne.getByRole('button', { name: 'Take in those that are not here' }).click();
+  await expect(hanne.getByText('20 to check')).toBeVisible();
+  await priya.getByRole('link', { name: /^Inbox/ }).click();
+  await priya.getByRole('button', { name: /^Mine/ }).click();
+  await priya
+    .getByRole('list', { name: 'Mine' })
+    .getByRole('link', { name: /^Isolde/ })
+    .click();
+  await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
+});
