@@ -1,4 +1,4 @@
-import { EntryBody, Holder, KnownFact, Who } from '@kineta/core';
+import { EntryBody, Holder, KnownFact, Picture, PictureAddress, Who } from '@kineta/core';
 import { z } from 'zod';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
 
@@ -131,6 +131,22 @@ const Text = z
   .max(4_000, 'A message has at most 4,000 characters.');
 const Written = z.strictObject({ clientId: ClientId, text: Text });
 
+/** What an agent sends: words, pictures that were uploaded before, or both. */
+const Answer = z
+  .strictObject({
+    clientId: ClientId,
+    text: z.string().trim().max(4_000, 'A message has at most 4,000 characters.'),
+    pictures: z
+      .array(z.strictObject({ src: PictureAddress, alt: Picture.shape.alt }))
+      .min(1)
+      .max(6, 'At most six pictures go together.')
+      .optional(),
+  })
+  .refine(({ text, pictures }) => text !== '' || pictures, {
+    path: ['text'],
+    message: 'There is nothing to send yet.',
+  });
+
 /** A scene’s identity, as flows have it. */
 const Scene = z.string().min(1).max(60);
 
@@ -249,10 +265,10 @@ export const conversationRoutes = {
   reply: route({
     method: 'POST',
     path: '/api/conversations/:id/replies',
-    summary: 'Answer the visitor; takes the conversation when nobody has it',
+    summary: 'Answer the visitor, with pictures if there are any; takes the conversation when nobody has it',
     access: 'member',
     params: ById,
-    body: Written,
+    body: Answer,
     reply: ConversationSummary,
   }),
   note: route({

@@ -1,6 +1,12 @@
-import { askForPerson, expect, people, studio, test, visit } from './stack.ts';
+import { askForPerson, expect, logOf, people, studio, test, visit } from './stack.ts';
 
-test('a phrase that ships is checked, fetched by its shortcut with what is known in it, and one is kept for oneself', async ({
+/** The smallest picture: one point. */
+const png = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+  'base64',
+);
+
+test('a phrase that ships is checked, fetched by its shortcut with what is known in it, one is kept for oneself, and a picture goes along', async ({
   browser,
   stack,
 }) => {
@@ -68,5 +74,20 @@ test('a phrase that ships is checked, fetched by its shortcut with what is known
     .getByRole('list', { name: 'Mine' })
     .getByRole('link', { name: /^Isolde/ })
     .click();
-  await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
+
+  // A picture goes along, named for who does not see it; and with the reply it is done.
+  await priya.getByLabel('Pictures for the visitor').setInputFiles([
+    { name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') },
+    { name: 'the loft.png', mimeType: 'image/png', buffer: png },
+  ]);
+  await expect(priya.getByText('notes.png is no picture that can be opened.')).toBeVisible();
+  const attached = priya.getByRole('list', { name: 'Pictures that go with it' });
+  await expect(attached.getByLabel('What it shows')).toHaveValue('the loft');
+  await attached.getByLabel('What it shows').fill('A dry loft');
+  await box.fill('Like this one.');
+  await priya.getByRole('button', { name: 'Send and done' }).click();
+  await expect(visitor.chat.getByRole('img', { name: 'A dry loft' })).toBeVisible();
+  await expect(visitor.chat.getByText('Like this one.')).toBeVisible();
+  await expect(logOf(priya).getByRole('img', { name: 'A dry loft' })).toBeVisible();
+  await expect(logOf(priya).getByText('Priya Marlow closed the conversation.')).toBeVisible();
 });

@@ -12,6 +12,7 @@ import {
   factTyped,
   type Giver,
   mentionedIn,
+  type Picture,
 } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
@@ -178,8 +179,20 @@ export class AgentService {
   }
 
   /** Answers; who answers what nobody has takes it. */
-  reply(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
-    const said: EntryBody = answeredBy({ id: me.id, name: me.name }, text, clientId);
+  async reply(
+    me: SignedIn,
+    id: string,
+    { clientId, text, pictures = [] }: { clientId: string; text: string; pictures?: Picture[] | undefined },
+  ): Promise<Appended> {
+    const gone = await this.house.ports.pictures.missing(
+      me.workspace,
+      pictures.map(({ src }) => src),
+    );
+    if (gone.length > 0) {
+      const problem = 'A picture is not there any more. Choose it again.';
+      throw new ProblemError('invalid_request', problem, { fields: [{ path: 'body.pictures', message: problem }] });
+    }
+    const said: EntryBody = answeredBy({ id: me.id, name: me.name }, text, clientId, pictures);
     return this.command(me, id, () => ({ does: 'answer' }), { first: said, clientId });
   }
 

@@ -98,6 +98,21 @@ test('what is spam is done, tagged so, and was not missed', async () => {
   close();
 });
 
+test('a reply may be pictures that were uploaded, and no others', async () => {
+  const { id, close } = await waiting();
+  const reply = (body: object) =>
+    agent.call(conversationRoutes.reply, {
+      params: { id },
+      body: { clientId: crypto.randomUUID(), text: '', ...body } as never,
+    });
+  expect((await reply({})).problem.fields).toEqual([{ path: 'body.text', message: 'There is nothing to send yet.' }]);
+  const gone = await reply({ pictures: [{ src: `/p/${'x'.repeat(22)}`, alt: '' }] });
+  expect(gone.problem.fields?.[0]?.path).toBe('body.pictures');
+  const elsewhere = await reply({ pictures: [{ src: 'https://elsewhere.example/x.png', alt: '' }] });
+  expect(elsewhere.problem.code).toBe('invalid_request');
+  close();
+});
+
 test('another workspace has no part in it', async () => {
   const { id, close } = await waiting();
   const own = await made('Ours');

@@ -1,5 +1,5 @@
 import { type ConversationDetail, type Phrase, phraseRoutes } from '@kineta/contract';
-import { filled, phrasesFor, show } from '@kineta/core';
+import { filled, type Picture, phrasesFor, show } from '@kineta/core';
 import { BookText } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -10,12 +10,14 @@ import { useRoute } from '../shell/query.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { EmojiPicker } from '../ui/emoji-picker.tsx';
 import { countWords } from '../ui/writing.ts';
+import { AttachButton, Attached, filesOf, useAttaching } from './attaching.tsx';
 import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
 import type { Writing } from './open-conversation.ts';
 import { SuggestionList, useSuggestions } from './suggestions.tsx';
 
 const LONGEST = 4_000;
+const none: readonly Picture[] = [];
 const MOST_SUGGESTED = 8;
 
 /** What stands behind the last “@” before the caret, while a name is written there. */
@@ -41,7 +43,9 @@ function useKnown({ facts }: Pick<ConversationDetail, 'facts'>): ReadonlyMap<str
 export function Composer({ detail, withOther }: { detail: ConversationDetail; withOther: string | undefined }) {
   const { id } = detail.conversation;
   const text = useConversation(state => state.texts[id] ?? '');
-  const { write, send } = useConversation.getState();
+  const attached = useConversation(state => state.attached[id] ?? none);
+  const { write, send, attach } = useConversation.getState();
+  const attaching = useAttaching(attached, pictures => attach(id, pictures));
   const [writing, setWriting] = useState<Writing>('reply');
   const [caret, setCaret] = useState(0);
   /** Places of phrases of which nothing was known: not to be sent by mistake. Other braces are nobody’s business. */
@@ -53,7 +57,8 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
   const known = useKnown(detail);
   const tooLong = text.length - LONGEST;
   const isUnfilled = writing === 'reply' && left.some(place => text.includes(place));
-  const cannot = text.trim() === '' || tooLong > 0 || isUnfilled;
+  const isEmpty = text.trim() === '' && (writing === 'note' || attached.length === 0);
+  const cannot = isEmpty || tooLong > 0 || isUnfilled || attaching.busy;
 
   /** Puts words in the place of the last characters before the caret. */
   const put = (instead: number, words: string) => {
@@ -95,9 +100,9 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
     fetchPhrase,
   );
 
-  const go = () => {
+  const go = (andDone = false) => {
     if (cannot) return;
-    send(id, writing, text);
+    send(id, writing, text, andDone && writing === 'reply');
     typedAt.current = 0;
     setWriting('reply');
     box.current?.focus();
@@ -105,6 +110,11 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
   return (
     <form
       className="border-t border-rule px-5 py-3 max-md:px-3"
+      onDragOver={event => event.preventDefault()}
+      onDrop={event => {
+        event.preventDefault();
+        void attaching.take(filesOf(event.dataTransfer));
+      }}
       onSubmit={event => {
         event.preventDefault();
         go();
@@ -130,8 +140,15 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
           </Link>
         </p>
       )}
+      {writing === 'reply' ? <Attached pictures={attached} onChange={pictures => attach(id, pictures)} /> : null}
       <textarea
         ref={box}
+        onPaste={event => {
+          const files = filesOf(event.clipboardData);
+          if (files.length === 0) return;
+          event.preventDefault();
+          void attaching.take(files);
+        }}
         aria-label={writing === 'note' ? 'Note for the team' : 'Your reply'}
         placeholder={
           writing === 'note'
@@ -154,9 +171,10 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
         }}
         onKeyDown={event => {
           if (event.nativeEvent.isComposing || names.press(event) || phrases.press(event)) return;
-          if (replyKeys.pressed(event) !== 'send') return;
+          const key = replyKeys.pressed(event);
+          if (key !== 'send' && key !== 'sendAndDone') return;
           event.preventDefault();
-          go();
+          go(key === 'sendAndDone');
         }}
         className={`max-h-48 w-full resize-none rounded-lg border px-3 py-2 font-script text-base outline-none [field-sizing:content] focus:ring-2 focus:ring-petrol-2 ${
           writing === 'note' ? 'border-ochre bg-ochre-2' : 'border-rule bg-sheet focus:border-petrol'
@@ -175,6 +193,9 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
             <BookText className="size-4" aria-hidden="true" />
           </IconButton>
         ) : null}
+        {writing === 'reply' ? (
+          <AttachButton busy={attaching.busy} onFiles={files => void attaching.take(files)} />
+        ) : null}
         <EmojiPicker
           onClosed={() => box.current?.focus()}
           onPick={emoji => {
@@ -190,6 +211,11 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
               ? 'Write what is to stand in the { }.'
               : ''}
         </span>
+        {writing === 'reply' && detail.conversation.holder !== 'done' ? (
+          <Button look="quiet" className="max-md:hidden" disabled={cannot} onClick={() => go(true)}>
+            Send and done
+          </Button>
+        ) : null}
         <Button look="main" type="submit" disabled={cannot}>
           {writing === 'note' ? 'Keep the note' : 'Reply'}
         </Button>

@@ -1,8 +1,10 @@
 import type { ConversationDetail, Route } from '@kineta/contract';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { Profiler } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach, expect, test, vi } from 'vitest';
+import { queries } from '../shell/query.ts';
 import { signPriyaIn } from '../tests/signed-in.ts';
 import { Conversation } from './conversation.tsx';
 
@@ -19,6 +21,8 @@ vi.mock('../shell/api.ts', async original => ({
           conversation: { id: '7', visitor: 'Maud', holder: 'waiting', last: 1, agent: null, team: null },
           here: true,
           entries: [],
+          facts: [],
+          phrases: [],
         } as unknown as ConversationDetail)
       : new Promise(() => {}),
 }));
@@ -44,11 +48,13 @@ test('writing a reply redraws the box alone', async () => {
   signPriyaIn();
   let commits = 0;
   render(
-    <MemoryRouter>
-      <Profiler id="conversation" onRender={() => commits++}>
-        <Conversation id="7" />
-      </Profiler>
-    </MemoryRouter>,
+    <QueryClientProvider client={queries}>
+      <MemoryRouter>
+        <Profiler id="conversation" onRender={() => commits++}>
+          <Conversation id="7" />
+        </Profiler>
+      </MemoryRouter>
+    </QueryClientProvider>,
   );
   const box = await screen.findByRole('textbox', { name: 'Your reply' });
   const before = { ...drawn };

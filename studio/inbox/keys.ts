@@ -25,6 +25,7 @@ export const suggestionKeys = keyTable('While a phrase or a name is suggested', 
 
 export const replyKeys = keyTable('In the inbox', {
   send: { keys: ['Enter'], does: 'Send' },
+  sendAndDone: { keys: ['Mod', 'Enter'], does: 'Send, and the conversation is done' },
   // The box itself begins the line.
   line: { keys: ['Shift', 'Enter'], does: 'A new line' },
 });

@@ -122,6 +122,7 @@ describe('an open conversation', () => {
 
   test('a message that is refused stands with its reason, holds up no other, and can be taken back', async () => {
     failures = [problem('not_allowed', 'Tom has this conversation.')];
+    now().attach('7', [{ src: '/p/x', alt: 'A roof' }]);
     now().send('7', 'reply', 'Hello Maud');
     now().send('7', 'reply', 'Still there?');
     await vi.advanceTimersByTimeAsync(0);
@@ -131,6 +132,7 @@ describe('an open conversation', () => {
     now().takeBack(refused!);
     expect(now().outgoing).toEqual([]);
     expect(now().texts['7']).toBe('Hello Maud');
+    expect(now().attached['7']).toEqual([{ src: '/p/x', alt: 'A roof' }]);
   });
 
   test('says why an act was refused, and forgets it with the next', async () => {

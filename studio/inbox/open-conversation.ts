@@ -5,7 +5,7 @@ import {
   type Entry,
   type EntryBatch,
 } from '@kineta/contract';
-import type { Who } from '@kineta/core';
+import type { Picture, Who } from '@kineta/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { entryViewOf } from '../log/entries/registry.ts';
 import { CallError, sentenceOf } from '../shell/api.ts';
@@ -19,6 +19,9 @@ export interface Outgoing {
   clientId: string;
   kind: Writing;
   text: string;
+  pictures: readonly Picture[];
+  /** The conversation is done with it. */
+  andDone: boolean;
   refused?: string;
 }
 
@@ -34,9 +37,12 @@ export interface ConversationState {
   outgoing: readonly Outgoing[];
   /** What is being written, by conversation: changing to another loses nothing. */
   texts: Readonly<Record<string, string>>;
+  /** The pictures that are to go with it. */
+  attached: Readonly<Record<string, readonly Picture[]>>;
   open(id: string): () => void;
   write(id: string, text: string): void;
-  send(id: string, kind: Writing, text: string): void;
+  attach(id: string, pictures: readonly Picture[]): void;
+  send(id: string, kind: Writing, text: string, andDone?: boolean): void;
   takeBack(message: Outgoing): void;
   act(work: (id: string) => Promise<ConversationSummary>): Promise<void>;
 }
@@ -77,9 +83,11 @@ export class OpenConversation {
       mistake: '',
       outgoing: [],
       texts: {},
+      attached: {},
       open: id => this.open(id),
       write: (id, text) => this.set({ texts: { ...this.get().texts, [id]: text } }),
-      send: (id, kind, text) => this.send(id, kind, text),
+      attach: (id, pictures) => this.set({ attached: { ...this.get().attached, [id]: pictures } }),
+      send: (id, kind, text, andDone = false) => this.send(id, kind, text, andDone),
       takeBack: message => this.takeBack(message),
       act: work => this.act(work),
     }));
@@ -201,20 +209,26 @@ export class OpenConversation {
     });
   }
 
-  private send(id: string, kind: Writing, text: string): void {
-    const { outgoing, texts } = this.get();
+  private send(id: string, kind: Writing, text: string, andDone: boolean): void {
+    const { outgoing, texts, attached } = this.get();
+    const pictures = kind === 'reply' ? (attached[id] ?? []) : [];
     this.set({
-      outgoing: [...outgoing, { conversation: id, clientId: crypto.randomUUID(), kind, text: text.trim() }],
+      outgoing: [
+        ...outgoing,
+        { conversation: id, clientId: crypto.randomUUID(), kind, text: text.trim(), pictures, andDone },
+      ],
       texts: { ...texts, [id]: '' },
+      ...(pictures.length > 0 ? { attached: { ...attached, [id]: [] } } : {}),
     });
     void this.flush();
   }
 
   private takeBack(message: Outgoing): void {
-    const { outgoing, texts } = this.get();
+    const { outgoing, texts, attached } = this.get();
     this.set({
       outgoing: outgoing.filter(({ clientId }) => clientId !== message.clientId),
       texts: { ...texts, [message.conversation]: message.text },
+      attached: { ...attached, [message.conversation]: message.pictures },
     });
   }
 
@@ -222,10 +236,19 @@ export class OpenConversation {
     const next = this.get().outgoing.find(message => !message.refused);
     if (!next || this.sending) return;
     this.sending = true;
-    const { conversation, clientId, kind, text } = next;
+    const { conversation, clientId, kind, text, pictures, andDone } = next;
+    const params = { id: conversation };
     try {
-      const route = kind === 'reply' ? conversationRoutes.reply : conversationRoutes.note;
-      const summary = await this.page.call(route, { params: { id: conversation }, body: { clientId, text } });
+      const body = { clientId, text };
+      let summary =
+        kind === 'note'
+          ? await this.page.call(conversationRoutes.note, { params, body })
+          : await this.page.call(conversationRoutes.reply, {
+              params,
+              body: { ...body, ...(pictures.length > 0 ? { pictures: [...pictures] } : {}) },
+            });
+      // Sent again after a break, the same message is there once, and done is done.
+      if (andDone) summary = await this.page.call(conversationRoutes.done, { params });
       this.set({ outgoing: this.get().outgoing.filter(message => message.clientId !== clientId) });
       this.take(conversation, summary);
     } catch (error) {

@@ -1,4 +1,4 @@
-import { Row, Typed } from '../log/row.tsx';
+import { Pictures, Row, Typed } from '../log/row.tsx';
 import type { Outgoing } from './open-conversation.ts';
 
 /** What an agent wrote and is still on its way, or was refused. */
@@ -7,6 +7,7 @@ export function OutgoingRow({ message, onTakeBack }: { message: Outgoing; onTake
     <Row>
       <p className="label text-ink-3">{message.refused ? 'Not sent' : 'Sending…'}</p>
       <div className="font-script text-base text-ink-2">
+        <Pictures pictures={message.pictures} />
         <Typed>{message.text}</Typed>
       </div>
       {message.refused ? (

@@ -46,3 +46,15 @@ export function FlowRow({ at, speaker, children }: { at: string; speaker: string
     </Row>
   );
 }
+
+/** The pictures of something that was said, if it has any. */
+export function Pictures({ pictures }: { pictures: ReadonlyArray<{ src: string; alt: string }> | undefined }) {
+  if (!pictures) return null;
+  return (
+    <div className="my-1 flex flex-wrap gap-1.5">
+      {pictures.map(({ src, alt }) => (
+        <img key={src} src={src} alt={alt} className="max-h-40 rounded" />
+      ))}
+    </div>
+  );
+}

@@ -34,6 +34,17 @@ export function SpokenLine({ line }: { line: Spans }) {
   );
 }
 
+/** The pictures of something that is said, if it has any. */
+export function Pictures({ pictures }: { pictures: ReadonlyArray<{ src: string; alt: string }> | undefined }) {
+  return pictures ? (
+    <div class={pictures.length > 1 ? 'pictures several' : 'pictures'}>
+      {pictures.map(({ src, alt }) => (
+        <img key={src} src={src} alt={alt} />
+      ))}
+    </div>
+  ) : null;
+}
+
 /** Text as it was typed. */
 export function Plain({ text }: { text: string }) {
   return (

@@ -1,4 +1,4 @@
-import { Plain, Spoken } from '../spoken.tsx';
+import { Pictures, Plain, Spoken } from '../spoken.tsx';
 import { entryView } from './view.ts';
 
 export const answered = entryView({
@@ -8,6 +8,7 @@ export const answered = entryView({
   voice: ({ member }) => `member ${member.id}`,
   Line: ({ entry, first }) => (
     <Spoken who={first ? entry.member.name : ''} person>
+      <Pictures pictures={entry.pictures} />
       <Plain text={entry.text} />
     </Spoken>
   ),

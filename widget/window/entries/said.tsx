@@ -1,15 +1,5 @@
-import { Spoken, SpokenLine } from '../spoken.tsx';
+import { Pictures, Spoken, SpokenLine } from '../spoken.tsx';
 import { entryView } from './view.ts';
-
-function Pictures({ pictures }: { pictures: ReadonlyArray<{ src: string; alt: string }> }) {
-  return (
-    <div class={pictures.length > 1 ? 'pictures several' : 'pictures'}>
-      {pictures.map(({ src, alt }) => (
-        <img key={src} src={src} alt={alt} />
-      ))}
-    </div>
-  );
-}
 
 export const said = entryView({
   kind: 'said',
@@ -18,7 +8,7 @@ export const said = entryView({
   speaker: ({ speaker }) => speaker,
   Line: ({ entry, first }) => (
     <Spoken who={first ? entry.speaker : ''}>
-      {entry.pictures ? <Pictures pictures={entry.pictures} /> : null}
+      <Pictures pictures={entry.pictures} />
       <SpokenLine line={entry.line} />
     </Spoken>
   ),
