@@ -64,6 +64,8 @@ export const ConversationDetail = z.object({
   earlier: z.int(),
   /** Whether the visitor is let in no more. */
   blocked: z.boolean(),
+  /** Where an answer goes by email when the visitor has left; null where that is not known. */
+  email: z.string().nullable(),
   /** Whether the visitor has the chat open now. */
   here: z.boolean(),
 });

@@ -10,10 +10,6 @@ export const Tag = z.object({
 });
 export type Tag = z.infer<typeof Tag>;
 
-/** The same, with how many conversations have it. */
-export const CountedTag = Tag.extend({ count: z.int() });
-export type CountedTag = z.infer<typeof CountedTag>;
-
 const named = z.strictObject({
   name: z.string().trim().min(1, 'A tag needs a name.').max(40, 'A tag has at most 40 characters.'),
 });
@@ -22,9 +18,16 @@ export const tagRoutes = {
   list: route({
     method: 'GET',
     path: '/api/tags',
-    summary: 'The tags of conversations, by name, with how many have each',
+    summary: 'The tags of conversations, by name',
     access: 'member',
-    reply: z.object({ tags: z.array(CountedTag) }),
+    reply: z.object({ tags: z.array(Tag) }),
+  }),
+  counts: route({
+    method: 'GET',
+    path: '/api/tags/counts',
+    summary: 'How many conversations have each tag, by its identity',
+    access: 'lead',
+    reply: z.object({ counts: z.record(RowId, z.int()) }),
   }),
   make: route({
     method: 'POST',

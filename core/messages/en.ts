@@ -67,6 +67,10 @@ export const en = {
     'a day at': ({ day, time }: { day: string; time: string }) => `${day} at ${time}`,
     'tomorrow at': ({ time }: { time: string }) => `tomorrow at ${time}`,
     'on a day at': ({ day, time }: { day: string; time: string }) => `on ${day} at ${time}`,
+    'answer by email': ({ business }: { business: string }) => `${business} has answered you`,
+    'answered while away': ({ business }: { business: string }) =>
+      `You wrote to ${business} in the chat. You had left when this was answered, so it comes by email.`,
+    'way back': () => 'Go on in the chat, where you left it',
     'transcript of': ({ business }: { business: string }) => `Your chat with ${business}`,
     'transcript you': () => 'You',
     'email came back': ({ address }: { address: string }) =>

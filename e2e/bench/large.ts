@@ -78,7 +78,7 @@ async function grow(database: Database): Promise<void> {
   for (const [table, differing] of Object.entries(copied)) {
     const columns = await select<{ name: string }>(
       `SELECT COLUMN_NAME AS name FROM information_schema.COLUMNS
-       WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = '${table}' ORDER BY ORDINAL_POSITION`,
+       WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = '${table}' AND EXTRA NOT LIKE '%GENERATED%' ORDER BY ORDINAL_POSITION`,
     );
     const names = columns.map(({ name }) => `\`${name}\``).join(', ');
     const values = columns.map(({ name }) => differing[name] ?? `t.\`${name}\``).join(', ');
@@ -89,6 +89,13 @@ async function grow(database: Database): Promise<void> {
          JOIN seq_${from}_to_${Math.min(copies, from + AT_ONCE - 1)} s WHERE ${original}`,
       );
   }
+  // One tag that many have, and one that hardly any has.
+  for (const [at, each] of [3, 4_001].entries())
+    await database.query(
+      `INSERT INTO conversation_tags (conversation_id, tag_id, workspace_id, at)
+       SELECT id, (SELECT id FROM tags WHERE workspace_id = 1 ORDER BY id LIMIT ${at}, 1), workspace_id, last_at
+       FROM conversations WHERE id % ${each} = 0`,
+    );
   await database.query('ALTER TABLE said ADD FULLTEXT KEY said_words (words)');
   // What the listeners would have counted.
   await database.query('DELETE FROM hourly_conversations');
@@ -105,7 +112,7 @@ async function grow(database: Database): Promise<void> {
      ON DUPLICATE KEY UPDATE conversations = daily_scenes.conversations + VALUES(conversations)`,
   );
   await database.query(
-    'ANALYZE TABLE people, people_words, visitors, conversations, entries, said, hourly_conversations, daily_scenes',
+    'ANALYZE TABLE conversation_tags, people, people_words, visitors, conversations, entries, said, hourly_conversations, daily_scenes',
   );
 }
 
@@ -118,7 +125,13 @@ interface Question {
   sql: string;
 }
 
-function questions(ids: { flow: string; conversation: string; member: string; person: string }): Question[] {
+function questions(ids: {
+  flow: string;
+  conversation: string;
+  member: string;
+  person: string;
+  tags: string[];
+}): Question[] {
   const list = (name: string, where: string, order: string): Question => ({
     name: `inbox, ${name}`,
     path: `/api/conversations?list=${name}`,
@@ -132,6 +145,34 @@ function questions(ids: { flow: string; conversation: string; member: string; pe
     list('others', `holder = 'agent' AND agent_id <> ${ids.member}`, newest),
     list('flow-led', `holder = 'flow'`, newest),
     list('done', `holder = 'done'`, newest),
+    ...[
+      ['open', 'state=open', `holder IN ('waiting', 'agent', 'flow')`],
+      ['urgent', 'state=any&urgent=yes', 'urgent = 1'],
+      ['of an outcome', 'state=done&outcome=lead', `holder = 'done' AND outcome = 'lead'`],
+      [
+        'often tagged',
+        `state=any&tag=${ids.tags[0]}`,
+        `id IN (SELECT conversation_id FROM conversation_tags WHERE tag_id = ${ids.tags[0]})`,
+      ],
+      [
+        'hardly tagged',
+        `state=any&tag=${ids.tags[1]}`,
+        `id IN (SELECT conversation_id FROM conversation_tags WHERE tag_id = ${ids.tags[1]})`,
+      ],
+    ].map(
+      ([name, query, where]): Question => ({
+        name: `only some, ${name}`,
+        path: `/api/conversations-filtered?${query}`,
+        bound: 30,
+        sql: `SELECT * FROM conversations WHERE workspace_id = 1 AND ${where} ORDER BY ${newest} LIMIT 51`,
+      }),
+    ),
+    {
+      name: 'how many have each tag',
+      path: '/api/tags/counts',
+      bound: 50,
+      sql: 'SELECT tag_id, COUNT(*) FROM conversation_tags WHERE workspace_id = 1 GROUP BY tag_id',
+    },
     {
       name: 'a conversation',
       path: `/api/conversations/${ids.conversation}`,
@@ -267,6 +308,7 @@ export async function large(): Promise<Result[]> {
       conversation: await one('SELECT id AS one FROM conversations ORDER BY last_number DESC LIMIT 1'),
       person: await one('SELECT name AS one FROM people WHERE name IS NOT NULL ORDER BY id LIMIT 1'),
       member: await one('SELECT agent_id AS one FROM conversations WHERE agent_id IS NOT NULL LIMIT 1'),
+      tags: (await one('SELECT GROUP_CONCAT(id ORDER BY id) AS one FROM tags WHERE workspace_id = 1')).split(','),
     };
     const results: Result[] = [];
     for (const { name, path, bound, sql } of questions(ids)) {

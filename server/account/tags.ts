@@ -1,4 +1,4 @@
-import { type CountedTag, type Tag, tagRoutes } from '@kineta/contract';
+import { type Tag, tagRoutes } from '@kineta/contract';
 import { isTaken } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
@@ -22,12 +22,9 @@ const known = (name: string): ProblemError => {
   return new ProblemError('known_already', message, { fields: [{ path: 'body.name', message }] });
 };
 
-async function listed({ tables, ports }: House, workspace: string): Promise<CountedTag[]> {
-  const [all, counts] = await Promise.all([
-    tables.in(workspace).of(tags).all({}, { by: 'name', most: MOST }),
-    ports.conversations.tagged(workspace),
-  ]);
-  return all.map(({ id, name, means }) => ({ id, name, means, count: counts.get(id) ?? 0 }));
+async function listed({ tables }: House, workspace: string): Promise<Tag[]> {
+  const all = await tables.in(workspace).of(tags).all({}, { by: 'name', most: MOST });
+  return all.map(({ id, name, means }) => ({ id, name, means }));
 }
 
 /** @throws {ProblemError} `known_already` at the name */
@@ -63,6 +60,9 @@ async function rename({ tables, ports }: House, workspace: string, id: string, n
 /** What leads settle about tags; everybody who answers sees them. */
 export function tagDoors(doors: Doors, house: House): void {
   serve(doors, tagRoutes.list, async (_, me) => ({ tags: await listed(house, me.workspace) }));
+  serve(doors, tagRoutes.counts, async (_, me) => ({
+    counts: Object.fromEntries(await house.ports.conversations.tagged(me.workspace)),
+  }));
   serve(doors, tagRoutes.make, ({ body }, me) => make(house, me.workspace, body.name));
   serve(doors, tagRoutes.rename, ({ params, body }, me) => rename(house, me.workspace, params.id, body.name));
   serve(doors, tagRoutes.remove, async ({ params }, me) => {

@@ -20,6 +20,7 @@ import { after, cursor } from '../database/page.ts';
 import type { House } from '../house/house.ts';
 import type { Directory, SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
+import { addressOf } from './away.ts';
 import { changesFor, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
@@ -171,6 +172,7 @@ export class AgentService {
         .map(({ name: fact, type }) => ({ fact, type })),
       earlier: Number(row.earlier),
       blocked: row.blocked !== null,
+      email: addressOf(edition?.facts ?? [], known) ?? null,
     };
   }
 

@@ -5,6 +5,7 @@ import type { Visitor } from '../house/ports.ts';
 import { absent } from './absent.ts';
 import { AgentService } from './agents.ts';
 import { Announcer } from './announcer.ts';
+import { away, awayListener } from './away.ts';
 import { end } from './effects/end.ts';
 import { handOver } from './effects/hand-over.ts';
 import { startFlow } from './effects/start-flow.ts';
@@ -25,6 +26,7 @@ import {
   conversations as table,
   timers as timerTable,
   turns,
+  unseenAnswers,
   visitors as visitorTable,
 } from './model.ts';
 import { ownListDoors } from './own-lists.ts';
@@ -42,6 +44,7 @@ import { turnsListener } from './turns.ts';
 import { visitorEnd } from './visitor-end.ts';
 import { VisitorService } from './visitors.ts';
 import { watching } from './watching.ts';
+import { WaysBack } from './way-back.ts';
 
 /** As so many visitors one person may have come; a browser that keeps nothing is a new one each time. */
 const MOST_VISITORS = 2_000;
@@ -55,6 +58,7 @@ interface Parts {
   agents: AgentService;
   line: Line;
   readers: Readers;
+  waysBack: WaysBack;
 }
 const made = new WeakMap<House, Parts>();
 
@@ -63,7 +67,8 @@ function partsOf(house: House): Parts {
   let parts = made.get(house);
   if (!parts) {
     const host = new Host(house);
-    const visitors = new VisitorService(house, host);
+    const waysBack = new WaysBack(house.options.secret);
+    const visitors = new VisitorService(house, host, waysBack);
     parts = {
       host,
       announcer: new Announcer(house),
@@ -71,6 +76,7 @@ function partsOf(house: House): Parts {
       agents: new AgentService(house, host),
       line: new Line(house, visitors),
       readers: new Readers(house.wire),
+      waysBack,
     };
     made.set(house, parts);
   }
@@ -93,6 +99,7 @@ export const conversations: Area = {
     queues,
     said,
     ownLists,
+    unseenAnswers,
   ],
   offers: house => ({
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
@@ -193,7 +200,7 @@ export const conversations: Area = {
   ],
   effects: house => [handOver, end, startFlow, timer(house)],
   duties(house) {
-    const { host, announcer, line } = partsOf(house);
+    const { host, announcer, line, waysBack } = partsOf(house);
     return [
       timers(house, host, announcer),
       silence(house, announcer),
@@ -201,6 +208,7 @@ export const conversations: Area = {
       standing(line),
       absent(house, announcer),
       putOff(house, announcer),
+      away(house, host, announcer, waysBack),
     ];
   },
   personal,
@@ -210,6 +218,7 @@ export const conversations: Area = {
     missedListener(house),
     turnsListener(house),
     saidListener(house),
+    awayListener(house, partsOf(house).announcer),
   ],
   keeps: ({ tables }) => [
     {

@@ -180,6 +180,18 @@ export class Host {
     return { entries: scene.entries, changes: { ...scene.changes, session } };
   }
 
+  /** Has something carried out that no flow has ordered, in the transaction of what it belongs to. */
+  async order(
+    row: ConversationRow,
+    acts: readonly Act[],
+    around: Pick<Scene, 'directory' | 'now' | 'transaction'>,
+  ): Promise<Outcome> {
+    const scene: Scene = { row, ...around, entries: [], changes: {}, dues: [] };
+    await this.carryOut(acts, row.session, around.directory.workspace.name, scene);
+    const { entries, changes, dues } = scene;
+    return { entries, changes, ...(dues.length > 0 ? { due: Math.min(...dues) } : {}) };
+  }
+
   /** Writes what acts leave in the log, and has every area carry out its share of them. */
   private async carryOut(
     acts: readonly Act[],

@@ -148,6 +148,15 @@ export const turns = table('turns', {
   takenIn: nullable(integer),
 });
 
+/** Answers to visitors who had left: the first that goes by email, since when, and when. */
+export const unseenAnswers = table('unseen_answers', {
+  conversationId: partOfKey(reference(() => conversations)),
+  workspaceId: reference(),
+  number: integer,
+  since: instant,
+  dueAt: instant,
+});
+
 /** The lists of the inbox that members keep for themselves. */
 export const ownLists = table('own_lists', {
   id: identity,

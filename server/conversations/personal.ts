@@ -12,6 +12,7 @@ import {
   said,
   timers,
   turns,
+  unseenAnswers,
   visitors,
 } from './model.ts';
 
@@ -61,6 +62,7 @@ export function personal({ tables, database }: House): Personal {
         await rows.of(readings).remove({ conversationId }, { transaction });
         await rows.of(timers).remove({ conversationId }, { transaction });
         await rows.of(conversationTags).remove({ conversationId }, { transaction });
+        await rows.of(unseenAnswers).remove({ conversationId }, { transaction });
         await rows.of(missed).remove({ conversationId }, { transaction });
         await rows.of(offers).remove({ conversationId }, { transaction });
         await rows.of(turns).remove({ conversationId }, { transaction });

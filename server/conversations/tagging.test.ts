@@ -30,7 +30,7 @@ async function waiting(): Promise<{ id: string; close: () => void }> {
   return { id: visitor.welcome.conversation, close: () => visitor.close() };
 }
 const made = async (name: string) => (await lead.call(tagRoutes.make, { body: { name } })).reply;
-const listed = async () => (await agent.call(tagRoutes.list, {})).reply.tags;
+const counts = async () => (await lead.call(tagRoutes.counts, {})).reply.counts;
 
 test('a tag is made, given, counted, renamed wherever it is, and removed from everywhere', async () => {
   const tag = await made('Roofs');
@@ -47,7 +47,8 @@ test('a tag is made, given, counted, renamed wherever it is, and removed from ev
   const detail = (await agent.call(conversationRoutes.get, { params })).reply;
   expect(detail.conversation.last).toBe(last);
   expect(detail.entries.filter(({ kind }) => kind === 'tagged')).toHaveLength(1);
-  expect((await listed()).find(one => one.id === tag.id)?.count).toBe(1);
+  expect((await counts())[tag.id]).toBe(1);
+  expect((await agent.call(tagRoutes.list, {})).reply.tags.map(({ name }) => name)).toContain('Roofs');
 
   await lead.call(tagRoutes.rename, { params: { id: tag.id }, body: { name: 'Roofs and lofts' } });
   const renamed = (await agent.call(conversationRoutes.get, { params })).reply.conversation;

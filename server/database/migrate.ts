@@ -36,6 +36,7 @@ import { tags } from './migrations/0031-tags.ts';
 import { ownLists } from './migrations/0032-own-lists.ts';
 import { mentions } from './migrations/0033-mentions.ts';
 import { phrases } from './migrations/0034-phrases.ts';
+import { away } from './migrations/0035-away.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -73,6 +74,7 @@ export const migrations: readonly Migration[] = [
   ownLists,
   mentions,
   phrases,
+  away,
 ];
 
 /**

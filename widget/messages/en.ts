@@ -12,7 +12,7 @@ export const en = {
     business && business !== speaker ? `${speaker} at ${business}` : speaker,
   writing: (name: string) => `${name} is writing…`,
   tooLong: (over: number, most: number) =>
-    `That is ${over.toLocaleString('en')} characters too long; a message has at most ${most.toLocaleString('en')}.`,
+    `${over.toLocaleString('en')} characters too long: at most ${most.toLocaleString('en')}.`,
   changeIt: 'Change it',
   reconnecting: 'Reconnecting… what you write is kept',
   opening: 'Opening…',
@@ -28,9 +28,9 @@ export const en = {
   mute: 'Mute',
   unmute: 'Let it sound',
   more: 'More',
-  erased: 'It is all erased. Thank you for stopping by.',
+  erased: 'It is all erased. Thank you.',
   beginAnew: 'Begin a new chat',
-  notReached: 'That did not get through. Please try again.',
+  notReached: 'That did not get through. Try again.',
   onTo: 'On to',
   waitingFor: (team: string | null) =>
     team ? `Waiting for somebody from ${team}.` : 'Waiting for somebody to answer.',
@@ -48,10 +48,10 @@ export const en = {
   dateHint: 'A date, such as next Tuesday',
   postcodeHint: 'Your postcode',
   formHint: 'Fill the card in above',
-  cardsHint: 'Or write what you are after',
+  cardsHint: 'Or write what you want',
   trial: 'You are trying this out. It counts for nothing.',
   fileHint: 'Or write “skip”',
   nothingFilledIn: 'Nothing filled in',
   answerOtherwise: 'Answer otherwise',
-  fileLost: 'The file did not get through. Please try again.',
+  fileLost: 'The file did not get through. Try again.',
 };

@@ -23,13 +23,10 @@ type Asked = EntryOf<'asked'>;
 /** The question that waits for an answer, if the flow asked one last. */
 function openQuestion({ entries, pending, holder }: ChatState): Asked | undefined {
   if (pending.some(message => !message.refused)) return undefined;
-  const last = entries.findLast(entry => {
-    const view = entryViewOf(entry);
-    return view?.asks || view?.answers || view?.closes;
-  });
-  // What is asked before the chat, or until somebody comes, is asked while people are waited for.
-  const isAsked = (holder === 'flow' || holder === 'waiting') && last && entryViewOf(last)?.asks;
-  return isAsked ? (last as Asked) : undefined;
+  const last = entries.findLast(entry => entryViewOf(entry)?.asks !== undefined);
+  // What is asked before the chat, or until somebody comes, is asked while people are waited for; and what a flow asked whose
+  // visitor had left is answered when they are back.
+  return holder !== 'agent' && last && entryViewOf(last)!.asks ? (last as Asked) : undefined;
 }
 
 function useChat(feed: Feed): ChatState {

@@ -15,9 +15,8 @@ import { io, type Socket } from 'socket.io-client';
 import { messages } from '../messages/messages.ts';
 import { entryViewOf } from './entries/registry.ts';
 import { type Feed, unsendable } from './feed.ts';
-import { forget, keep, kept } from './storage.ts';
+import { forget, keep, kept, VISITOR } from './storage.ts';
 
-const VISITOR = 'kineta.visitor';
 const OUTBOX = 'kineta.outbox';
 const ANSWER_WITHIN = 6_000;
 /** How often the server may fail at a message before the visitor is asked what to do with it. */

@@ -3,7 +3,7 @@ import { Chat } from './chat.tsx';
 import { Connection } from './connection.ts';
 import { dressOfPage, wearFont } from './dress.ts';
 import { Paced } from './paced.ts';
-import { mayKeep, trialHere } from './storage.ts';
+import { comesBack, mayKeep, trialHere } from './storage.ts';
 import './window.css';
 
 const { boarding = '', origin = '' } = document.body.dataset;
@@ -15,8 +15,11 @@ function device(): 'phone' | 'tablet' | 'computer' {
   return Math.min(screen.width, screen.height) < 600 ? 'phone' : 'tablet';
 }
 const page = new URL(around.get('page') ?? '/', location.href);
+// What the page’s address hands over is no part of it.
 const trial = trialHere(page.searchParams.get('kineta-try'));
 page.searchParams.delete('kineta-try');
+const wayBack = page.searchParams.get('kineta-back');
+page.searchParams.delete('kineta-back');
 const visit = {
   page: page.pathname + page.search,
   device: device(),
@@ -30,6 +33,8 @@ function tellParent(message: object): void {
 }
 
 mayKeep(around.get('storage') !== 'wait');
+// A letter leads back into its conversation, in whichever browser it is read.
+if (wayBack) comesBack(wayBack);
 const dress = dressOfPage();
 if (dress.asPage) {
   wearFont(around.get('font'));

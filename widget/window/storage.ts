@@ -59,6 +59,15 @@ export function mayKeep(may: boolean): void {
   }
 }
 
+/** What the browser is known by. */
+export const VISITOR = 'kineta.visitor';
+
+/** A letter was read here: the browser is known as whom it was for, unless it is already. */
+export function comesBack(secret: string): void {
+  const id = secret.split('~')[0];
+  if (kept<{ id: string }>(VISITOR)?.id !== id) keep(VISITOR, { id, secret });
+}
+
 const TRIAL = 'kineta.trial';
 
 /**

@@ -1,4 +1,4 @@
-import { type CountedTag, tagRoutes } from '@kineta/contract';
+import { type Tag, tagRoutes } from '@kineta/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { call, sentenceOf } from '../../shell/api.ts';
@@ -41,7 +41,7 @@ function NewTag() {
 const conversations = (count: number): string =>
   count === 1 ? '1 conversation' : `${countWords(count)} conversations`;
 
-function TagRow({ tag }: { tag: CountedTag }) {
+function TagRow({ tag, count }: { tag: Tag; count: number }) {
   const [renames, setRenames] = useState(false);
   const [removes, setRemoves] = useState(false);
   const params = { id: tag.id };
@@ -71,7 +71,7 @@ function TagRow({ tag }: { tag: CountedTag }) {
               <span className="ml-2 font-normal text-ink-2">given to what is closed as spam</span>
             ) : null}
           </span>
-          <span className="text-ink-2">{conversations(tag.count)}</span>
+          <span className="text-ink-2">{conversations(count)}</span>
           <Button look="quiet" onClick={() => setRenames(true)}>
             Rename <span className="sr-only">{tag.name}</span>
           </Button>
@@ -84,7 +84,7 @@ function TagRow({ tag }: { tag: CountedTag }) {
         <Dialog
           open
           title={`Remove “${tag.name}”?`}
-          description={`It is taken off ${conversations(tag.count)}. What stands in their logs stays.`}
+          description={`It is taken off ${conversations(count)}. What stands in their logs stays.`}
           onClose={() => setRemoves(false)}
         >
           <div className="flex justify-end gap-2">
@@ -109,6 +109,7 @@ function TagRow({ tag }: { tag: CountedTag }) {
 /** What conversations are tagged with: made, renamed, removed, and counted. */
 export function TagsRoom() {
   const { data, error } = useRoute(tagRoutes.list, {});
+  const counted = useRoute(tagRoutes.counts, {});
   if (!data)
     return error ? (
       <p role="alert" className="text-brick">
@@ -129,7 +130,7 @@ export function TagsRoom() {
       ) : (
         <ul aria-label="Tags" className="mt-4">
           {data.tags.map(tag => (
-            <TagRow key={tag.id} tag={tag} />
+            <TagRow key={tag.id} tag={tag} count={counted.data?.counts[tag.id] ?? 0} />
           ))}
         </ul>
       )}

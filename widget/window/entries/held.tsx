@@ -4,13 +4,13 @@ import { entryView } from './view.ts';
 
 export const handedOver = entryView({
   kind: 'handed over',
-  closes: true,
+  asks: false,
   Line: ({ entry }) => <Direction>{messages.waitingFor(entry.team)}</Direction>,
 });
 
 export const taken = entryView({
   kind: 'taken',
-  closes: true,
+  asks: false,
   person: ({ member }) => member,
   Line: ({ entry }) => <Direction>{messages.withYou(entry.member.name)}</Direction>,
 });

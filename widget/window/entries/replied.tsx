@@ -4,6 +4,7 @@ import { entryView } from './view.ts';
 
 export const replied = entryView({
   kind: 'replied',
+  asks: false,
   answers: true,
   Line: ({ entry }) => (
     <div class="mine">

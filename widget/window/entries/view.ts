@@ -31,11 +31,10 @@ export interface EntryView<K extends Entry['kind']> {
   fromPerson?: true;
   /** Whether it is news for who has the chat closed. */
   isNews?: true;
-  /** Whether it asks for an answer; and whether it is one. */
-  asks?: true;
+  /** Whether it asks for an answer; false of what ends that anything is asked. */
+  asks?: boolean;
+  /** Whether it is an answer. */
   answers?: true;
-  /** Whether what was asked before is not asked any more. */
-  closes?: true;
   /** Where it takes the page in which the visitor answered. */
   leadsTo?(entry: EntryOf<K>): string;
 }

@@ -1,0 +1,36 @@
+import { Signature } from '../http/signed.ts';
+
+/** How long a way back leads back, in milliseconds: a letter may lie for a while. */
+const VALID_FOR = 30 * 24 * 60 * 60 * 1_000;
+/** As what the page’s address carries it. */
+const PARAMETER = 'kineta-back';
+/** What stands between its parts: a dot parts the visitor from it where both are told together. */
+const SEPARATOR = '~';
+
+/**
+ * Ways back into a conversation from a letter, in whichever browser that is read: they let in as the visitor whom the letter
+ * was for, and so go to an address that the visitor has given, and to none else.
+ */
+export class WaysBack {
+  private readonly signature: Signature;
+
+  constructor(secret: string) {
+    this.signature = new Signature(secret, 'way back ');
+  }
+
+  /** The page’s address, with the way back in it. */
+  onto(page: string, { id, site }: { id: string; site: string }, now = Date.now()): string {
+    const address = new URL(page);
+    const signed = this.signature.sign([id, site, (now + VALID_FOR).toString(36)].join(SEPARATOR));
+    address.searchParams.set(PARAMETER, signed.replaceAll('.', SEPARATOR));
+    return address.href;
+  }
+
+  /** Whether what was given as a visitor’s secret is a way back for them, on this site, that still leads there. */
+  leads(given: string, { id, site }: { id: string; site: string }, now = Date.now()): boolean {
+    const at = given.lastIndexOf(SEPARATOR);
+    const content = this.signature.read(`${given.slice(0, Math.max(0, at))}.${given.slice(at + 1)}`);
+    const [visitor, on, until] = content?.split(SEPARATOR) ?? [];
+    return visitor === id && on === site && Number.parseInt(until ?? '', 36) >= now;
+  }
+}
