@@ -132,6 +132,11 @@ export class Stack {
     return this.write('DELETE FROM sign_ins');
   }
 
+  /** The time is over in which whoever has left could have come back for their answers. */
+  nobodyComesBack(): Promise<void> {
+    return this.write('UPDATE unseen_answers SET due_at = UTC_TIMESTAMP(3)');
+  }
+
   /** Nobody waits for a person, and nobody has one. */
   allIsDone(): Promise<void> {
     return this.write(

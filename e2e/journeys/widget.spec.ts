@@ -126,9 +126,7 @@ test('a message too long is told at the box with its words kept', async ({ brows
   const visitor = await visit(browser, stack);
   await askForPerson(visitor, 'Oswin');
   await visitor.say('x'.repeat(4_100));
-  await expect(visitor.chat.getByRole('alert')).toHaveText(
-    '100 characters too long: at most 4,000.',
-  );
+  await expect(visitor.chat.getByRole('alert')).toHaveText('100 characters too long: at most 4,000.');
   await expect(visitor.chat.getByLabel('Your message')).toHaveValue('x'.repeat(4_100));
   await visitor.say('Shorter now');
   await expect(visitor.chat.getByText('Shorter now')).toBeVisible();

@@ -195,7 +195,7 @@ export class AgentService {
       throw new ProblemError('invalid_request', problem, { fields: [{ path: 'body.pictures', message: problem }] });
     }
     const said: EntryBody = answeredBy({ id: me.id, name: me.name }, text, clientId, pictures);
-    return this.command(me, id, () => ({ does: 'answer' }), { first: said, clientId });
+    return this.command(me, id, () => ({ does: 'answer' }), { behind: said, clientId });
   }
 
   async note(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
@@ -351,11 +351,14 @@ export class AgentService {
     commandIn: (directory: Directory) => Command,
     {
       first,
+      behind,
       clientId,
       also,
       more,
     }: {
       first?: EntryBody;
+      /** What stands behind it: who takes a conversation is there before they speak. */
+      behind?: EntryBody;
       clientId?: string;
       /** What else is changed with it; when nothing is, `first` is not written either. */
       also?: (row: ConversationRow, transaction: Transaction) => Promise<boolean>;
@@ -378,7 +381,12 @@ export class AgentService {
       if ('refused' in held) throw refusal(held.refused, row);
       const isNew = also ? await also(row, transaction) : true;
       const added = more?.();
-      const entries = [...(first && isNew ? [first] : []), ...(added?.entries ?? []), ...held.entries];
+      const entries = [
+        ...(first && isNew ? [first] : []),
+        ...(added?.entries ?? []),
+        ...held.entries,
+        ...(behind ? [behind] : []),
+      ];
       const changes = { ...changesFor(row, held.holding), ...added?.changes };
       if (!held.plays) return { entries, changes };
       const to = command.does === 'hand back' ? command.to?.id : undefined;

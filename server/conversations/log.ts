@@ -143,7 +143,8 @@ export async function append(
       writeEvents(row.is_test ? [] : eventsOf(entries, where), transaction),
       updateRow(next, transaction),
     ]);
-    const number = clientId === undefined ? next.last_number : row.last_number + 1;
+    const named = entries.find(entry => clientId !== undefined && 'clientId' in entry && entry.clientId === clientId);
+    const number = named?.number ?? next.last_number;
     const batch = { conversation, from: row.last_number + 1, to: next.last_number, entries };
     return { row: next, batch, number, busy, due };
   });

@@ -66,6 +66,7 @@ test('what visitors did is read as a replay needs it, and replayed over the same
     'replied',
     'learnt',
     'handed over',
+    'taken',
     'replied',
     'handed back',
     'ended',

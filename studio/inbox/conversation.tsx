@@ -153,7 +153,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
           ) : null}
         </LogList>
         {here || conversation.holder === 'flow' ? null : (
-          <p className="border-t border-rule px-5 pt-2 text-xs text-ink-2 max-md:px-3">
+          <p className="border-t border-rule px-5 py-2 text-xs text-ink-2 max-md:px-3">
             {detail.email
               ? `They have left: an answer goes to ${detail.email} in two minutes, unless they come back.`
               : 'They have left, and no email address of theirs is known: an answer waits for them here.'}
