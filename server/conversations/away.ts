@@ -1,4 +1,4 @@
-import { cut, type Fact, message, type SpokenLine } from '@kineta/core';
+import { cut, entryKindOf, type Fact, message, type SpokenLine } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
 import type { Transaction } from '../database/connect.ts';
@@ -58,9 +58,8 @@ async function letterOf(
   const { workspace: settings } = await ports.directories.of(workspace);
   const entries = await readLog(database, workspace, id, from - 1, MOST_LINES);
   const line = entries.flatMap((entry): SpokenLine => {
-    if (entry.kind !== 'answered') return [];
-    const words = [entry.text, ...(entry.pictures ?? []).map(({ alt }) => alt)].filter(Boolean).join(' · ');
-    return [[{ text: `${entry.member.name}: `, strong: true }, { text: words }]];
+    const said: { by: string; text: string } | undefined = entryKindOf(entry)?.letter?.(entry);
+    return said ? [[{ text: `${said.by}: `, strong: true }, { text: said.text }]] : [];
   });
   if (line.length === 0) return undefined;
   const { language, name: business } = settings;

@@ -66,8 +66,8 @@ test('what visitors did is read as a replay needs it, and replayed over the same
     'replied',
     'learnt',
     'handed over',
-    'taken',
     'replied',
+    'taken',
     'handed back',
     'ended',
   ]);

@@ -241,12 +241,12 @@ export class OpenConversation {
     try {
       const body = { clientId, text };
       let summary =
-        kind === 'note'
-          ? await this.page.call(conversationRoutes.note, { params, body })
-          : await this.page.call(conversationRoutes.reply, {
+        kind === 'reply'
+          ? await this.page.call(conversationRoutes.reply, {
               params,
               body: { ...body, ...(pictures.length > 0 ? { pictures: [...pictures] } : {}) },
-            });
+            })
+          : await this.page.call(conversationRoutes.note, { params, body });
       // Sent again after a break, the same message is there once, and done is done.
       if (andDone) summary = await this.page.call(conversationRoutes.done, { params });
       this.set({ outgoing: this.get().outgoing.filter(message => message.clientId !== clientId) });

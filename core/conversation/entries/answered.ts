@@ -27,5 +27,9 @@ export const answered = entryKind({
   visitorSees: true,
   preview: ({ text, pictures }) => text || (pictures?.[0]?.alt ?? ''),
   wrote: ({ text }) => text,
+  letter: ({ member, text, pictures = [] }) => ({
+    by: member.name,
+    text: [text, ...pictures.map(({ alt }) => alt)].filter(Boolean).join(' · '),
+  }),
   happens: ({ member }) => ({ member: member.id }),
 });

@@ -28,6 +28,8 @@ export interface EntryKind<S extends z.ZodObject> {
   preview?(entry: z.infer<S>): string;
   /** What somebody wrote in it, a visitor or a member, by which it is found again. */
   wrote?(entry: z.infer<S>): string;
+  /** How it stands in a letter to a visitor who has left: who says it, and what. */
+  letter?(entry: z.infer<S>): { by: string; text: string };
   /** How it reads as a stage direction, one sentence; what is set otherwise, as a speaker’s line, has none. */
   words?(entry: z.infer<S>, reader: Reader): string;
   /**

@@ -186,7 +186,7 @@ export const handOver: StepKind<HandOver> = {
       run.acts.push({ act: 'say', step: step.id, line: speakClosed(run) });
       return closed;
     };
-    const fetch = (run: Run, team: string): Next => {
+    const fetchTeam = (run: Run, team: string): Next => {
       const { now } = run.world;
       if (speakWaiting) run.acts.push({ act: 'say', step: step.id, line: speakWaiting(run) });
       const long = tooLong && milliseconds(tooLong.after);
@@ -216,7 +216,7 @@ export const handOver: StepKind<HandOver> = {
     /** Those who went home while it was asked cannot be had any more: whoever is there is fetched, or else nobody. */
     const fetchAny = (run: Run): Next => {
       const team = whoIsThere(run)[0];
-      return team === undefined ? turnAway(run, missing(step.team, run.world)!) : fetch(run, team);
+      return team === undefined ? turnAway(run, missing(step.team, run.world)!) : fetchTeam(run, team);
     };
     const askWhich = (run: Run, line: SpokenLine, there: readonly string[]): Next => {
       const choices = there.map(team => ({ id: String(teams.indexOf(team)), label: team }));
@@ -231,7 +231,7 @@ export const handOver: StepKind<HandOver> = {
         const there = whoIsThere(run);
         const [only] = there;
         if (only === undefined) return turnAway(run, missing(step.team, run.world)!);
-        return speakPick && there.length > 1 ? askWhich(run, speakPick(run), there) : fetch(run, only);
+        return speakPick && there.length > 1 ? askWhich(run, speakPick(run), there) : fetchTeam(run, only);
       },
       offers: text => teams.some(team => bare(team) === bare(text)),
       answer(run, { choice, text }) {
@@ -241,7 +241,7 @@ export const handOver: StepKind<HandOver> = {
           choice === undefined ? understandChoice(text, there, language) : { value: teams[Number(choice)] };
         if ('value' in picked) {
           const team = typeof picked.value === 'number' ? there[picked.value] : picked.value;
-          return there.includes(String(team)) ? fetch(run, String(team)) : fetchAny(run);
+          return there.includes(String(team)) ? fetchTeam(run, String(team)) : fetchAny(run);
         }
         run.tries++;
         if (run.tries >= MOST_TRIES || there.length < 2) return fetchAny(run);
