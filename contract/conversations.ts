@@ -60,8 +60,11 @@ export const ConversationDetail = z.object({
   scenes: z.array(z.object({ id: z.string(), title: z.string() })),
   /** The facts of its flow of which nothing is known yet. */
   unknown: z.array(KnownFact.omit({ value: true })),
-  /** How many conversations this visitor had before. */
+  /** How many conversations this visitor had before, and the last of them. */
   earlier: z.int(),
+  before: z.array(z.object({ id: RowId, at: Instant, preview: z.string(), outcome: z.string().nullable() })),
+  /** The pages on which they had the chat, each since when, in order; the last ones. */
+  trail: z.array(z.object({ page: z.string(), at: Instant })),
   /** Whether the visitor is let in no more. */
   blocked: z.boolean(),
   /** Where an answer goes by email when the visitor has left; null where that is not known. */

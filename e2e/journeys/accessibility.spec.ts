@@ -69,6 +69,7 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
     ['Email', hanne.getByLabel('Write from')],
     ['Services', hanne.getByLabel('Host', { exact: true })],
     ['Security', hanne.getByLabel(/Ask it of everybody/)],
+    ['Tags', hanne.getByRole('list', { name: 'Tags' })],
     ['Teams and hours', hanne.getByRole('list', { name: 'Teams' })],
   ] as const) {
     await hanne.getByRole('link', { name: room, exact: true }).click();
@@ -96,6 +97,17 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await hanne.getByRole('list', { name: 'Waiting' }).getByRole('link').first().click();
   await logOf(hanne).getByText('Opened the chat').waitFor();
   expect(await serious(hanne), 'inbox').toEqual([]);
+  await hanne.getByRole('button', { name: 'Only some' }).click();
+  await hanne.getByLabel('State').selectOption('done');
+  await hanne.getByRole('list', { name: 'Those chosen' }).getByRole('link').first().focus();
+  await hanne.keyboard.press('x');
+  await hanne.getByLabel('Your reply').fill('/');
+  await hanne.getByRole('toolbar', { name: 'With those that are picked' }).waitFor();
+  expect(await serious(hanne), 'only some, picked').toEqual([]);
+  await hanne.getByLabel('Your reply').fill('/x');
+  await hanne.getByRole('link', { name: 'Phrasebook' }).click();
+  await hanne.getByRole('list', { name: 'Phrases' }).waitFor();
+  expect(await serious(hanne), 'phrasebook').toEqual([]);
   await hanne.getByRole('link', { name: 'People' }).click();
   await hanne.getByRole('row').nth(3).waitFor();
   expect(await serious(hanne), 'people').toEqual([]);

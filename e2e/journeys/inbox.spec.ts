@@ -58,7 +58,7 @@ test('waiting, taken, noted, passed on, done: both agents see it as it happens',
   await tom.getByRole('button', { name: 'Reply' }).click();
   await expect(visitor.chat.getByText('I can be with you at four.')).toBeVisible();
   await expect(visitor.chat.getByText('Looks like the outside sensor')).toHaveCount(0);
-  await tom.getByRole('button', { name: 'Done' }).last().click();
+  await tom.getByRole('button', { name: 'Done', exact: true }).last().click();
   await expect(visitor.chat.getByText('Tom Ashdown closed the conversation.')).toBeVisible();
 
   // Who answers what somebody else has is told, and keeps the words.

@@ -5,8 +5,8 @@ test('conversations are tagged, made urgent, found again in a list of one’s ow
   stack,
 }) => {
   const hanne = await studio(browser, stack, people.lead);
-  await askForPerson(await visit(browser, stack), 'Rowan');
-  await askForPerson(await visit(browser, stack), 'Sorrel');
+  await askForPerson(await visit(browser, stack), 'Quillon');
+  await askForPerson(await visit(browser, stack), 'Thessaly');
   await hanne.getByRole('link', { name: 'Settings' }).click();
   await hanne.getByRole('link', { name: 'Tags' }).click();
   await hanne.getByLabel('New tag').fill('complaint');
@@ -21,21 +21,21 @@ test('conversations are tagged, made urgent, found again in a list of one’s ow
     .first()
     .click();
   const waiting = hanne.getByRole('list', { name: 'Waiting' }).getByRole('link');
-  const rowan = waiting.filter({ hasText: 'Rowan' });
-  const sorrel = waiting.filter({ hasText: 'Sorrel' });
-  await rowan.click();
+  const quillon = waiting.filter({ hasText: 'Quillon' });
+  const thessaly = waiting.filter({ hasText: 'Thessaly' });
+  await quillon.click();
   await hanne.getByRole('button', { name: 'Tag it' }).click();
   await hanne.getByRole('menuitem', { name: 'Roofs' }).click();
   await expect(logOf(hanne).getByText('Hanne Brill tagged the conversation “Roofs”.')).toBeVisible();
-  await sorrel.click();
-  await logOf(hanne).getByText('Sorrel', { exact: true }).first().waitFor();
+  await thessaly.click();
+  await logOf(hanne).getByText('Thessaly', { exact: true }).first().waitFor();
   await hanne.getByLabel(/^Urgent/).click();
   await expect(logOf(hanne).getByText('Hanne Brill made the conversation urgent.')).toBeVisible();
   // Who is urgent stands before who came a little earlier.
   await expect
     .poll(async () => {
       const texts = await waiting.allTextContents();
-      return texts.findIndex(text => text.includes('Sorrel')) < texts.findIndex(text => text.includes('Rowan'));
+      return texts.findIndex(text => text.includes('Thessaly')) < texts.findIndex(text => text.includes('Quillon'));
     })
     .toBe(true);
 
@@ -52,27 +52,27 @@ test('conversations are tagged, made urgent, found again in a list of one’s ow
   await hanne.reload();
   await hanne.getByRole('button', { name: 'About roofs' }).click();
   await expect(chosen).toHaveCount(1);
-  await expect(chosen.first()).toContainText('Rowan');
+  await expect(chosen.first()).toContainText('Quillon');
   await hanne.getByRole('button', { name: 'Keep “About roofs” no more' }).click();
   await hanne.getByRole('button', { name: 'All lists' }).click();
 
   // Two are picked with keys, and done at once.
   const bar = hanne.getByRole('toolbar', { name: 'With those that are picked' });
-  await rowan.focus();
+  await quillon.focus();
   await hanne.keyboard.press('x');
   await hanne.keyboard.press('ArrowUp');
   await hanne.keyboard.press('x');
   await expect(bar.getByText('2 picked')).toBeVisible();
   await hanne.keyboard.press('Escape');
   await expect(bar).toBeHidden();
-  for (const row of [rowan, sorrel]) {
+  for (const row of [quillon, thessaly]) {
     await row.focus();
     await hanne.keyboard.press('x');
   }
   await bar.getByRole('button', { name: 'Done' }).click();
   await expect(hanne.getByText('2 done')).toBeVisible();
-  await expect(rowan).toHaveCount(0);
-  await expect(sorrel).toHaveCount(0);
+  await expect(quillon).toHaveCount(0);
+  await expect(thessaly).toHaveCount(0);
   await expect(bar).toBeHidden();
 
   // What somebody else has is said to be theirs, and stays picked.

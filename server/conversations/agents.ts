@@ -34,9 +34,12 @@ import {
   visitors,
 } from './model.ts';
 import { tagIn } from './tagging.ts';
+import type { OnPage } from './trail.ts';
 import { worldOf } from './world.ts';
 
 const PAGE = 50;
+/** So many of a visitor’s earlier conversations stand beside one. */
+const EARLIER = 10;
 /** So many are told of one note. */
 const MOST_MENTIONS = 20;
 
@@ -138,12 +141,13 @@ export class AgentService {
           OfferedRow & {
             unread: string | number;
             facts: Facts;
+            trail: OnPage[] | string;
             blocked: Date | null;
             edition: number | null;
             earlier: string | number;
           }
       >(
-        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread, v.facts, v.blocked_at AS blocked, ed.number AS edition,
+        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread, v.facts, v.trail, v.blocked_at AS blocked, ed.number AS edition,
                 (SELECT COUNT(*) FROM conversations b WHERE b.visitor_id = c.visitor_id AND b.id < c.id) AS earlier
          FROM conversations c ${JOIN_OFFER} JOIN visitors v ON v.id = c.visitor_id LEFT JOIN editions ed ON ed.id = c.edition_id
          WHERE c.id = :id AND c.workspace_id = :workspace`,
@@ -153,8 +157,10 @@ export class AgentService {
       this.house.ports.directories.of(me.workspace),
     ]);
     if (!row) throw notFound('conversation');
-    const edition =
-      row.edition_id === null ? undefined : await this.house.ports.editions.get(me.workspace, row.edition_id);
+    const [edition, before] = await Promise.all([
+      row.edition_id === null ? undefined : this.house.ports.editions.get(me.workspace, row.edition_id),
+      Number(row.earlier) === 0 ? [] : this.before(row),
+    ]);
     const types = new Map(edition?.facts.map(fact => [fact.name, fact.type]));
     const known = { ...row.facts, ...row.session.facts };
     return {
@@ -171,9 +177,23 @@ export class AgentService {
         .filter(({ name }) => known[name] === undefined)
         .map(({ name: fact, type }) => ({ fact, type })),
       earlier: Number(row.earlier),
+      before: before.map(({ at, ...rest }) => ({ ...rest, at: at.toISOString() })),
+      trail: typeof row.trail === 'string' ? JSON.parse(row.trail) : row.trail,
       blocked: row.blocked !== null,
       email: addressOf(edition?.facts ?? [], known) ?? null,
     };
+  }
+
+  /** The last conversations that the visitor had before this one. Raw: along the index of their conversations. */
+  private before({
+    id,
+    visitor_id: visitor,
+  }: ConversationRow): Promise<Array<{ id: string; at: Date; preview: string; outcome: string | null }>> {
+    return this.house.database.query(
+      `SELECT id, started_at AS at, preview, outcome FROM conversations
+       WHERE visitor_id = :visitor AND id < :id ORDER BY id DESC LIMIT ${EARLIER}`,
+      { replacements: { id, visitor }, type: QueryTypes.SELECT },
+    );
   }
 
   take(me: SignedIn, id: string): Promise<Appended> {

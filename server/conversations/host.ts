@@ -145,7 +145,14 @@ export class Host {
       changes.edition_id = other.edition;
       edition = await editions.get(workspace, other.edition, transaction);
       const { before } = session;
-      session = { ...freshSession(carried(session.facts, edition)), ...(before ? { before } : {}) };
+      const { fetching, inLine } = row.session;
+      session = {
+        ...freshSession(carried(session.facts, edition)),
+        ...(before ? { before } : {}),
+        // Who waits for a person waits on, whichever flow goes on until one comes.
+        ...(fetching ? { fetching: { step: fetching.step } } : {}),
+        ...(inLine === undefined ? {} : { inLine }),
+      };
       happening = { event: 'opened' };
     }
     // Where the flow ends while somebody is waited for, that is over as well.

@@ -1,4 +1,4 @@
-import { conversationRoutes } from '@kineta/contract';
+import { conversationRoutes, flowRoutes } from '@kineta/contract';
 import type { Flow } from '@kineta/core';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
@@ -73,6 +73,32 @@ test('who waits for a person answers the flow, and waits on from when they came'
   // What they write from there waits for the person.
   await visitor.reply('Anybody?');
   expect(visitor.said.at(-1)).toBe('Noted.');
+  visitor.close();
+});
+
+test('who waits waits on when another flow goes on until somebody comes', async () => {
+  const other = { ...greeting, name: 'Questions' };
+  const leads: Flow = {
+    ...flow,
+    name: 'Leads on',
+    scenes: flow.scenes.map(scene =>
+      scene.id === 'while'
+        ? { ...scene, steps: [scene.steps[0]!, { id: 'on', kind: 'start flow', flow: 'Questions' }] }
+        : scene,
+    ),
+  };
+  const { workspace: theirs, lead: hers } = await publishing(server, 'Led', other);
+  const made = (await hers.call(flowRoutes.create, { body: { file: JSON.stringify(leads) } })).reply;
+  const body = { revision: 1, sites: [theirs.site] };
+  await hers.call(flowRoutes.publish, { params: { id: made.id }, body });
+  const visitor = await new VisitorPage(server, await boardingPass(server, theirs.siteKey)).open();
+  await visitor.reply('flat');
+  await visitor.reply('maud@ellery.example');
+  await visitor.reply('slate');
+  const params = paramsOf(visitor);
+  const { conversation } = (await hers.call(conversationRoutes.get, { params })).reply;
+  expect(conversation).toMatchObject({ holder: 'waiting', flow: 'Questions' });
+  expect(visitor.entries.at(-1)?.kind).toBe('asked');
   visitor.close();
 });
 

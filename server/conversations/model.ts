@@ -34,6 +34,8 @@ export const visitors = table('visitors', {
   blockedAt: nullable(instant),
   blockedBy: nullable(reference()),
   facts: json(KnownFacts),
+  /** The pages on which they had the chat, the last ones. */
+  trail: usually(json(z.array(z.object({ page: z.string(), at: z.string() })))),
   firstSeen: instant,
   lastSeen: instant,
 });

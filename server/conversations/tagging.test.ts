@@ -99,6 +99,28 @@ test('what is spam is done, tagged so, and was not missed', async () => {
   close();
 });
 
+test('beside a conversation stand the pages of its visitor’s way, and what they had before', async () => {
+  const boarding = await boardingPass(server, workspace.siteKey);
+  const first = await new VisitorPage(server, boarding).open({ page: '/help' });
+  await first.reply('flat');
+  const { conversation: before } = first.welcome;
+  await agent.call(conversationRoutes.done, { params: { id: before } });
+  first.close();
+  await server.database.query('UPDATE conversations SET last_at = last_at - INTERVAL 9 DAY WHERE id = :id', {
+    replacements: { id: before },
+  });
+  const again = await new VisitorPage(server, boarding, first.pass).open({ page: '/help' });
+  const later = await new VisitorPage(server, boarding, first.pass).open({ page: '/prices' });
+  const { conversation: id } = later.welcome;
+  expect(id).not.toBe(before);
+  const detail = (await agent.call(conversationRoutes.get, { params: { id } })).reply;
+  expect(detail.trail.map(({ page }) => page)).toEqual(['/help', '/prices']);
+  expect(detail.before.map(one => one.id)).toEqual([before]);
+  expect(detail.earlier).toBe(1);
+  again.close();
+  later.close();
+});
+
 test('a reply may be pictures that were uploaded, and no others', async () => {
   const { id, close } = await waiting();
   const reply = (body: object) =>

@@ -25,6 +25,7 @@ import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import { type ConversationRow, conversations, visitors } from './model.ts';
+import { onwards } from './trail.ts';
 import type { WaysBack } from './way-back.ts';
 
 /** How many entries a browser that was away is given at once. */
@@ -185,7 +186,8 @@ export class VisitorService {
     // Erased in this very moment: they come again, and are not known any more.
     if (!known) throw new ProblemError('unavailable', 'What was known of you is erased just now.', { retryAfter: 1 });
     const now = new Date();
-    await rows.of(visitors).change({ lastSeen: now }, { id: visitor.id }, { transaction });
+    const trail = onwards(known.trail, hello.page, now);
+    await rows.of(visitors).change({ lastSeen: now, trail }, { id: visitor.id }, { transaction });
     const last = await this.lastOf(visitor, transaction);
     if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < goesOnFor * 60_000))
       return { row: last, isNew: last.last_number === 0 };

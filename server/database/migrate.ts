@@ -37,6 +37,7 @@ import { ownLists } from './migrations/0032-own-lists.ts';
 import { mentions } from './migrations/0033-mentions.ts';
 import { phrases } from './migrations/0034-phrases.ts';
 import { away } from './migrations/0035-away.ts';
+import { trail } from './migrations/0036-trail.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -75,6 +76,7 @@ export const migrations: readonly Migration[] = [
   mentions,
   phrases,
   away,
+  trail,
 ];
 
 /**

@@ -98,9 +98,10 @@ describe('the studio’s socket', () => {
     const conversation = visitor.welcome.conversation;
     const watcher = listen(agent.cookie);
     await watcher.ready;
-    expect(await watcher.socket.timeout(5_000).emitWithAck('watch', { conversation })).toEqual({
+    expect(await watcher.socket.timeout(5_000).emitWithAck('watch', { conversation })).toMatchObject({
       ok: true,
       here: true,
+      readers: [{ name: 'Agent of here' }],
     });
     await visitor.reply('Flat');
     await vi.waitFor(() =>

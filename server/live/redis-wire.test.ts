@@ -94,9 +94,33 @@ describe('two processes on one Redis', () => {
     there.close();
     const agent = await studioOn(other, lead);
     const answer = await new Promise(resolve => agent.socket.emit('watch', { conversation }, resolve));
-    expect(answer).toEqual({ ok: true, here: true });
+    expect(answer).toMatchObject({ ok: true, here: true });
     here.close();
     await until(() => expect(studio.named('presence').at(-1)).toEqual({ conversation, here: false }));
+  });
+
+  test('who reads a conversation is known in both, each member once, until they are gone', async () => {
+    const visitor = await visitorOn(one);
+    const { conversation } = visitor.welcome;
+    const colleague = await new Browser(one).signIn(workspace.agent);
+    const [hers, again, theirs] = [
+      await studioOn(one, lead),
+      await studioOn(one, lead),
+      await studioOn(other, colleague),
+    ];
+    const watch = (page: typeof hers) =>
+      new Promise<{ readers: Array<{ name: string }> }>(resolve =>
+        page.socket.emit('watch', { conversation }, resolve),
+      );
+    await watch(hers);
+    await watch(again);
+    const { readers } = await watch(theirs);
+    expect(readers.map(({ name }) => name).toSorted()).toEqual(['Agent of joined', 'Lead of joined']);
+    const last = () => hers.named<{ readers: object[] }>('readers').at(-1)?.readers;
+    await until(() => expect(last()).toHaveLength(2));
+    theirs.socket.close();
+    await until(() => expect(last()).toHaveLength(1));
+    visitor.close();
   });
 
   test('who has a draft open is known in both', async () => {

@@ -153,11 +153,16 @@ describe('pictures', () => {
   test('of members are seen by visitors of a look that shows who answers', async () => {
     const agent = await new Browser(server).signIn(workspace.agent);
     const picture = await uploaded(agent);
-    const profile = await agent.request('PUT', '/api/account/profile', { name: 'Priya', languages: [], picture });
+    const profile = await agent.request('PUT', '/api/account/profile', {
+      name: 'Priya',
+      languages: [],
+      skills: [],
+      picture,
+    });
     expect(await profile.json()).toMatchObject({ member: { picture } });
     await put({ header: { ...plainLook.header, beside: 'faces' } });
     expect(await page()).toContain(picture);
-    const none = { name: 'Priya', languages: [], picture: `/p/${'x'.repeat(22)}` };
+    const none = { name: 'Priya', languages: [], skills: [], picture: `/p/${'x'.repeat(22)}` };
     expect((await agent.request('PUT', '/api/account/profile', none)).status).toBe(400);
   });
 });

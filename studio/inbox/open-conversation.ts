@@ -149,7 +149,10 @@ export class OpenConversation {
         if (conversation === id) this.set({ readers });
       }),
       page.hear('presence', ({ conversation, here }) => {
-        if (conversation === id) this.set({ here });
+        if (conversation !== id) return;
+        this.set({ here });
+        // Whoever comes is on another page, perhaps.
+        if (here && this.get().detail) void this.catchUp(id);
       }),
       page.onReached(watch),
     ];

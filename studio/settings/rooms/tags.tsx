@@ -1,6 +1,5 @@
 import { type Tag, tagRoutes } from '@kineta/contract';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { isStale, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
@@ -121,8 +120,7 @@ export function TagsRoom() {
   return (
     <section className="max-w-3xl">
       <p className="text-ink-2">
-        Whoever answers tags conversations beside them in the <Link to="/inbox">inbox</Link>, and finds them again there
-        by “Only some”.
+        Whoever answers tags conversations beside them in the inbox, and finds them again there by “Only some”.
       </p>
       <NewTag />
       {data.tags.length === 0 ? (
