@@ -135,7 +135,7 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
       {typed === undefined || !data ? null : (
         <p className="mb-2 text-right text-xs text-ink-2">
           {data.phrases.every(phrase => phrase.draft) ? 'There are no phrases yet. ' : null}
-          <Link to="/phrases" className="text-petrol hover:underline">
+          <Link to="/phrases" className="text-petrol underline">
             Phrasebook
           </Link>
         </p>

@@ -49,7 +49,7 @@ export function Item({
               {conversation.unread}
             </span>
           ) : null}
-          <span className="font-mono text-xs whitespace-nowrap text-ink-3">
+          <span className={`font-mono text-xs whitespace-nowrap ${isPicked ? 'text-ink-2' : 'text-ink-3'}`}>
             {waitingSince ? stretch(waited) : shortTime(conversation.lastAt)}
           </span>
         </span>
