@@ -193,6 +193,15 @@ describe('a draft over a real conversation', () => {
     expect(replay(handing, record(handing, ['Flat', '900'].map(said), stage), stage).differences).toEqual([]);
   });
 
+  test('who picked a team picks it again, though another was not there to be picked', () => {
+    const asks = { ...over, pick: { line: line('Who?'), teams: ['Accounts', 'Aftercare'] } };
+    const picking = flowOf({ a: [home, bill, asks], b: [bill2(), over] }, flow.facts);
+    for (const staffed of [{ Sales: false }, { Sales: true }] as Array<Record<string, boolean>>) {
+      const recorded = record(picking, ['Flat', '900', 'the second one'].map(said), stage, { staffed });
+      expect(replay(picking, recorded, stage).differences).toEqual([]);
+    }
+  });
+
   test('of any flow over its own conversations, nothing differs', () => {
     const reply = fc.oneof(
       fc.string({ maxLength: 12 }).map(said),

@@ -69,13 +69,18 @@ function whatCame(lines: readonly RecordedLine[]): Came[] {
   return orders;
 }
 
-/** Whether somebody of each team was there when the flow came to hand over to it, the next time from a line on. */
+/**
+ * Whether somebody of each team was there when the flow came to hand over to it, the next time from a line on; of a team of
+ * which nothing is told from there, as it was told last.
+ */
 function staffedFrom(lines: readonly RecordedLine[], from: number): Record<string, boolean> {
   const staffed: Record<string, boolean> = Object.create(null);
-  for (const line of lines.slice(from)) {
-    if (line.did === 'found nobody') staffed[line.team] ??= false;
-    else if (line.did === 'handed over' && line.team !== null) staffed[line.team] ??= true;
-  }
+  const tell = (line: RecordedLine, into: Record<string, boolean>): void => {
+    if (line.did === 'found nobody') into[line.team] ??= false;
+    else if (line.did === 'handed over' && line.team !== null) into[line.team] ??= true;
+  };
+  for (const line of lines.slice(from)) tell(line, staffed);
+  for (const line of lines.slice(0, from).reverse()) tell(line, staffed);
   return staffed;
 }
 
