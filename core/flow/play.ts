@@ -354,7 +354,8 @@ export function play(edition: Flow, session: Session, event: Event, world: World
   const from = left ? fetchAfter(taken, waiting, run, program, session.at) : taken;
   if (from === undefined) return { session, acts: [] };
   if (from === STAY) {
-    const stays: Session = { ...session, mailed: run.mailed };
+    const { alone: _, ...still } = session;
+    const stays: Session = { ...still, mailed: run.mailed, ...(run.alone > 0 ? { alone: run.alone } : {}) };
     if (run.wanted !== undefined) stays.wanted = run.wanted;
     if (run.fetching) stays.fetching = run.fetching;
     if (run.ticket > 0) stays.ticket = run.ticket;

@@ -62,7 +62,7 @@ const isGone = (id: string) =>
   vi.waitFor(async () => {
     const { here } = (await agent.call(conversationRoutes.get, { params: { id } })).reply;
     expect(here).toBe(false);
-  });
+  }, 10_000);
 
 describe('an answer to who has left', () => {
   test('goes by email, all of it in one letter, with a way back into the conversation from any browser', async () => {
@@ -72,10 +72,10 @@ describe('an answer to who has left', () => {
     await isGone(id);
     expect((await agent.call(conversationRoutes.get, { params: { id } })).reply.email).toBe('maud@ellery.example');
     await answer(id, 'We come on Tuesday.');
-    await vi.waitFor(async () => expect(await unseen(id)).toHaveLength(1), 5_000);
+    await vi.waitFor(async () => expect(await unseen(id)).toHaveLength(1), 10_000);
     const { due } = (await unseen(id))[0]!;
     await answer(id, 'In the morning.');
-    await vi.waitFor(async () => expect((await unseen(id))[0]!.due.getTime()).toBeGreaterThan(due.getTime()), 5_000);
+    await vi.waitFor(async () => expect((await unseen(id))[0]!.due.getTime()).toBeGreaterThan(due.getTime()), 10_000);
     await fallsDue(id);
     await vi.waitFor(async () => expect(await mailed(id)).toHaveLength(1), 10_000);
     const { payload } = (await mailed(id))[0]!;
@@ -105,7 +105,7 @@ describe('an answer to who has left', () => {
     visitor.close();
     await isGone(id);
     await answer(id, 'We come on Tuesday.');
-    await vi.waitFor(async () => expect(await unseen(id)).toHaveLength(1), 5_000);
+    await vi.waitFor(async () => expect(await unseen(id)).toHaveLength(1), 10_000);
     // What was said first was heard of first: to who is here nothing is to be mailed.
     expect(await unseen(here.welcome.conversation)).toEqual([]);
     const back = await new VisitorPage(server, await boardingPass(server, workspace.siteKey), visitor.pass).open();

@@ -35,7 +35,7 @@ test('who is mentioned in a note is told of it, they alone, and once', async () 
   const clientId = crypto.randomUUID();
   const body = { clientId, text: '@Lead could you look at this roof? @lead' };
   for (let times = 0; times < 2; times++) await agent.call(conversationRoutes.note, { params: { id }, body });
-  await vi.waitFor(async () => expect(await noticed(lead)).toHaveLength(1));
+  await vi.waitFor(async () => expect(await noticed(lead)).toHaveLength(1), 10_000);
   const [notice] = await noticed(lead);
   expect(notice).toMatchObject({ conversation: id, by: 'Agent of Mentions', text: body.text, team: null });
   expect(await noticed(agent)).toEqual([]);
@@ -52,7 +52,7 @@ test('a note that mentions nobody, or oneself, tells nobody', async () => {
     params: { id },
     body: { clientId: crypto.randomUUID(), text: '@Lead, now' },
   });
-  await vi.waitFor(async () => expect((await noticed(lead))[0]?.text).toBe('@Lead, now'));
+  await vi.waitFor(async () => expect((await noticed(lead))[0]?.text).toBe('@Lead, now'), 10_000);
   expect(await noticed(lead)).toHaveLength(2);
   expect(await noticed(agent)).toEqual([]);
 });
