@@ -76,12 +76,24 @@ test('conversations are tagged, made urgent, found again in a list of one’s ow
   await expect(bar).toBeHidden();
 
   // What somebody else has is said to be theirs, and stays picked.
+  const priya = await studio(browser, stack, people.priya);
+  await askForPerson(await visit(browser, stack), 'Wendeline');
+  await priya.getByRole('link', { name: /^Inbox/ }).click();
+  await priya
+    .getByRole('list', { name: 'Waiting' })
+    .getByRole('link', { name: /^Wendeline/ })
+    .click();
+  await priya.getByRole('button', { name: 'Take it' }).click();
   await hanne.getByRole('button', { name: /^Others/ }).click();
-  await hanne.getByRole('list', { name: 'Others' }).getByRole('link').first().focus();
+  await hanne
+    .getByRole('list', { name: 'Others' })
+    .getByRole('link', { name: /^Wendeline/ })
+    .focus();
   await hanne.keyboard.press('x');
   await bar.getByRole('button', { name: 'Take' }).click();
   await expect(hanne.getByText(/^1 not: .* is with somebody else/)).toBeVisible();
   await expect(bar.getByText('1 picked')).toBeVisible();
+  await priya.getByRole('button', { name: 'Done', exact: true }).last().click();
   await hanne.getByRole('link', { name: 'Settings' }).click();
   await hanne.getByRole('link', { name: 'Tags' }).click();
   await hanne.getByRole('button', { name: 'Remove Roofs' }).click();
