@@ -123,10 +123,10 @@ describe('a way back', () => {
   const ways = new WaysBack('a secret of this instance, long enough');
   const whose = { id: '12', site: '3' };
   const now = Date.parse('2026-11-24T10:00:00Z');
-  const given = () => new URL(ways.onto('https://a.example/help?x=1', whose, now)).searchParams.get('kineta-back')!;
+  const given = () => new URL(ways.onto('https://a.example', '/help?x=1', whose, now)).searchParams.get('kineta-back')!;
 
   test('leads back as one visitor, on one site, for a month', () => {
-    expect(ways.onto('https://a.example/help?x=1', whose, now)).toMatch(
+    expect(ways.onto('https://a.example', '/help?x=1', whose, now)).toMatch(
       /^https:\/\/a\.example\/help\?x=1&kineta-back=12/,
     );
     expect(given().length).toBeLessThanOrEqual(100);
@@ -138,9 +138,19 @@ describe('a way back', () => {
   });
 
   test.each([
+    'https://elsewhere.example/x',
+    '//elsewhere.example',
+    '\\\\elsewhere.example',
+    'http://[',
+    'javascript:alert(1)',
+  ])('leads to no other site, whatever page a browser told: %s', page =>
+    expect(new URL(ways.onto('https://a.example', page, whose, now)).origin).toBe('https://a.example'),
+  );
+
+  test.each([
     [
       'of another instance',
-      () => new WaysBack('another secret altogether').onto('https://a.example/', whose, now).split('=')[1]!,
+      () => new WaysBack('another secret altogether').onto('https://a.example', '/', whose, now).split('=')[1]!,
     ],
     ['changed', () => given().replace('12', '13')],
     ['nothing', () => ''],

@@ -98,7 +98,7 @@ export function away(house: House, host: Host, announcer: Announcer, waysBack: W
     const to = addressOf(edition?.facts ?? [], { ...visitor.facts, ...row.session.facts });
     const origin = await ports.sites.originOf(row.workspace_id, row.site_id, transaction);
     if (to === undefined || origin === '') return nothing;
-    const back = waysBack.onto(new URL(row.page, origin).href, { id: row.visitor_id, site: row.site_id });
+    const back = waysBack.onto(origin, row.page, { id: row.visitor_id, site: row.site_id });
     const letter = await letterOf(house, row, number, back);
     if (!letter) return nothing;
     const directory = await ports.directories.of(row.workspace_id);

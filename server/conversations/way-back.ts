@@ -18,9 +18,14 @@ export class WaysBack {
     this.signature = new Signature(secret, 'way back ');
   }
 
-  /** The page’s address, with the way back in it. */
-  onto(page: string, { id, site }: { id: string; site: string }, now = Date.now()): string {
-    const address = new URL(page);
+  /**
+   * The address of a page of the site, with the way back in it. Which page it was a browser has told: one that is none, or
+   * another site’s, is taken for the site’s first.
+   */
+  onto(origin: string, page: string, { id, site }: { id: string; site: string }, now = Date.now()): string {
+    const first = new URL(origin);
+    const told = URL.canParse(page, origin) ? new URL(page, origin) : first;
+    const address = told.origin === first.origin ? told : first;
     const signed = this.signature.sign([id, site, (now + VALID_FOR).toString(36)].join(SEPARATOR));
     address.searchParams.set(PARAMETER, signed.replaceAll('.', SEPARATOR));
     return address.href;
