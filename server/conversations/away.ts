@@ -1,7 +1,7 @@
 import { cut, entryKindOf, type Fact, message, type SpokenLine } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
-import type { Transaction } from '../database/connect.ts';
+import { isUnavailable, type Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Listener } from '../stream/listener.ts';
 import type { Announcer } from './announcer.ts';
@@ -75,7 +75,7 @@ async function letterOf(
 
 /** Sends what is due, to who has not come back since; each once, as what is due goes in the transaction of what comes of it. */
 export function away(house: House, host: Host, announcer: Announcer, waysBack: WaysBack): Duty {
-  const { database, tables, ports } = house;
+  const { database, tables, ports, logger } = house;
   // Raw: over all workspaces, the longest due first, along an index.
   const due = () =>
     database.query<{ id: string; workspace: string; number: number }>(
@@ -112,15 +112,20 @@ export function away(house: House, host: Host, announcer: Announcer, waysBack: W
     async turn() {
       const found = await due();
       for (const { id, workspace, number } of found) {
-        const told = (await announcer.isHere(id))
-          ? await append(database, { workspace, conversation: id }, async (row, transaction) => {
-              await tables.in(workspace).of(unseenAnswers).remove({ conversationId: row.id }, { transaction });
-              return { entries: [] };
-            })
-          : await append(database, { workspace, conversation: id }, (row, transaction) =>
-              sent(row, number, transaction),
-            );
-        await announcer.announce(told);
+        try {
+          const here = await announcer.isHere(id);
+          const told = await append(database, { workspace, conversation: id }, async (row, transaction) => {
+            if (!here) return sent(row, number, transaction);
+            await tables.in(workspace).of(unseenAnswers).remove({ conversationId: id }, { transaction });
+            return { entries: [] };
+          });
+          await announcer.announce(told);
+        } catch (error) {
+          if (isUnavailable(error)) throw error;
+          // One that cannot be mailed holds up no other, and is not tried for ever.
+          logger.error({ err: error, conversation: id }, 'an answer could not be mailed');
+          await tables.in(workspace).of(unseenAnswers).remove({ conversationId: id });
+        }
       }
       return found.length === AT_ONCE;
     },
