@@ -17,6 +17,8 @@ export {
   entryKindOf,
   entryKinds,
   entryWords,
+  movesOf,
+  movingKinds,
   recordedKinds,
   recordedOf,
   visitorSees,
@@ -214,3 +216,26 @@ export {
   type WaitingVisitor,
 } from './routing/routing.ts';
 export { expectedWait, type Pace, toldWait } from './routing/wait.ts';
+export { circleIn } from './rules/circle.ts';
+export { Course, freshCourse } from './rules/course.ts';
+export { Deed, type DeedOf, type Done, type DoneOf, deedKindOf, deedKinds } from './rules/deeds/registry.ts';
+export { conditionsHold, ruleFacts, ruleValues } from './rules/facts.ts';
+export { firstRules } from './rules/first.ts';
+export type { Looked, Moment } from './rules/moment.ts';
+export type { Closer, Move } from './rules/move.ts';
+export { isGone, type Names, type Reference } from './rules/names.ts';
+export { Delay, deedsOf, lacks, type Numbered, Rule, RulePart, refersTo, ruleWords } from './rules/rule.ts';
+export { saidLine, shownValues } from './rules/saying.ts';
+export { type Case, type Past, tried } from './rules/trial.ts';
+export {
+  type Decided,
+  decided,
+  dueAt,
+  firstDue,
+  MOST_ALONE,
+  MOST_RUNS,
+  passed,
+  type Silence,
+  watched,
+} from './rules/watch.ts';
+export { When, whenKindOf, whenKinds } from './rules/whens/registry.ts';

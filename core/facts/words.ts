@@ -6,6 +6,8 @@ export type Words = readonly WordPart[];
 export type WordPart =
   | { text: string }
   | { fact: string }
+  /** What was set, and may be set otherwise. */
+  | { value: string }
   | { scene: string; title: string }
   | { team: string }
   | { formula: string };
@@ -19,6 +21,7 @@ export function sentence(words: Words): string {
     .map(part => {
       if ('text' in part) return part.text;
       if ('fact' in part) return part.fact;
+    if ('value' in part) return part.value;
       if ('scene' in part) return part.title;
       if ('team' in part) return part.team;
       return part.formula;

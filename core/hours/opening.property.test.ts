@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { DateTime, IANAZone } from 'luxon';
 import { expect, test } from 'vitest';
 import type { OpeningHours } from './hours.ts';
-import { openBetween, opening } from './opening.ts';
+import { openAfter, openBetween, opening, openingOf } from './opening.ts';
 import { clockOf, minutesOf } from './span.ts';
 
 const MINUTE = 60_000;
@@ -104,6 +104,32 @@ test('until it closes it is open all the time, and until it opens it is closed',
       if (next === null) return;
       expect(openBetween(hours, from, next)).toBe(state.open ? next - from : 0);
       expect(isOpen(hours, next)).toBe(!state.open);
+    }),
+  );
+});
+
+test('so much opening time has passed when it is said to have, and not a millisecond before', () => {
+  fc.assert(
+    fc.property(around, fc.integer({ min: 1, max: 30 * 3_600_000 }), ({ hours, from }, length) => {
+      const at = openAfter([hours], from, length);
+      if (at === null) return;
+      expect(openBetween(hours, from, at)).toBe(length);
+      expect(openBetween(hours, from, at - 1)).toBe(length - 1);
+    }),
+  );
+});
+
+test('several are open while any of them is, until none is any more', () => {
+  fc.assert(
+    fc.property(around, around, (one, other) => {
+      const all = [one.hours, other.hours];
+      const state = openingOf(all, one.from);
+      const isOpen = (at: number) => all.some(hours => opening(hours, at).open);
+      expect(state.open).toBe(isOpen(one.from));
+      if (state.open && state.until !== null)
+        expect([isOpen(state.until - 1), isOpen(state.until)]).toEqual([true, false]);
+      if (!state.open && state.from !== null)
+        expect([isOpen(state.from - 1), isOpen(state.from)]).toEqual([false, true]);
     }),
   );
 });

@@ -56,3 +56,42 @@ export function openDays(hours: OpeningHours, now: number, count: number): Array
     open: openOn(hours, today + index),
   }));
 }
+
+/** The same of several at once: it is open while any of them is; without any, always. */
+export function openingOf(all: readonly OpeningHours[], now: number): Opening {
+  if (all.length === 0) return { open: true, until: null };
+  const each = all.map(hours => opening(hours, now));
+  const untils = each.flatMap(one => (one.open ? [one.until ?? Number.POSITIVE_INFINITY] : []));
+  if (untils.length > 0) {
+    const until = Math.max(...untils);
+    if (!Number.isFinite(until)) return { open: true, until: null };
+    // Another may open before that one closes, or at that very moment.
+    const next = openingOf(all, until);
+    return next.open ? next : { open: true, until };
+  }
+  const froms = each.flatMap(one => (!one.open && one.from !== null ? [one.from] : []));
+  return { open: false, from: froms.length > 0 ? Math.min(...froms) : null };
+}
+
+/** So many openings are looked through for a length of opening time. */
+const MOST_OPENINGS = 500;
+
+/**
+ * When so many milliseconds of opening time have passed since an instant, of several hours together.
+ * @returns null when that is not in sight
+ */
+export function openAfter(all: readonly OpeningHours[], from: number, milliseconds: number): number | null {
+  let [at, left] = [from, milliseconds];
+  for (let openings = 0; openings < MOST_OPENINGS; openings++) {
+    const state = openingOf(all, at);
+    if (!state.open) {
+      if (state.from === null) return null;
+      at = state.from;
+      continue;
+    }
+    if (state.until === null || state.until - at >= left) return at + left;
+    left -= state.until - at;
+    at = state.until;
+  }
+  return null;
+}

@@ -22,6 +22,7 @@ export const en = {
         : `I would fetch somebody, but nobody is here right now. We are back ${back}; what you write here waits for us.`,
     'somebody had to go': ({ name }: { name: string }) =>
       `${name} had to go. You are in line for somebody else, from when you wrote; what was said here is there for them.`,
+    'a wait': ({ minutes }: { minutes: number }) => (minutes === 1 ? 'a minute' : `${minutes} minutes`),
     'you are blocked': () => 'This chat is closed to you. If that is a mistake, please reach us another way.',
     yes: () => 'Yes',
     no: () => 'No',

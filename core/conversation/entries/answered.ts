@@ -31,5 +31,6 @@ export const answered = entryKind({
     by: member.name,
     text: [text, ...pictures.map(({ alt }) => alt)].filter(Boolean).join(' · '),
   }),
+  moves: () => [{ move: 'person' }],
   happens: ({ member }) => ({ member: member.id }),
 });

@@ -5,6 +5,7 @@ import { entryKind } from './kind.ts';
 export const fellSilent = entryKind({
   kind: 'fell silent',
   schema: z.object({ kind: z.literal('fell silent'), hours: z.number() }),
+  moves: () => [{ move: 'over', by: 'rule' }],
   happens: ({ hours }) => ({ hours }),
   words: ({ hours }) => `Nobody wrote for ${hours === 1 ? 'an hour' : `${hours} hours`}; the conversation was closed.`,
 });

@@ -9,6 +9,7 @@ export const taken = entryKind({
   kind: 'taken',
   schema: z.object({ kind: z.literal('taken'), member: Who }),
   visitorSees: true,
+  moves: ({ member }) => [{ move: 'has', member: member.id }],
   happens: ({ member }) => ({ member: member.id, has: member.id }),
   words: ({ member }) => `${member.name} took the conversation.`,
   recorded: () => ({ did: 'taken' }),
@@ -24,6 +25,9 @@ export const passedOn = entryKind({
     /** Who has it then, when it was passed on to somebody. */
     toMember: z.string().optional(),
   }),
+  moves: ({ to, toMember }) => [
+    toMember === undefined ? { move: 'has', member: null, team: to } : { move: 'has', member: toMember },
+  ],
   happens: ({ member, toMember }) => ({ member: member.id, has: toMember ?? null }),
   words: ({ member, to }) => `${member.name} passed the conversation on to ${to}.`,
 });
@@ -32,6 +36,7 @@ export const passedOn = entryKind({
 export const released = entryKind({
   kind: 'released',
   schema: z.object({ kind: z.literal('released'), member: Who }),
+  moves: () => [{ move: 'has', member: null }],
   happens: ({ member }) => ({ member: member.id, has: null }),
   words: ({ member }) => `${member.name} is no longer on the team; the conversation waits for somebody else.`,
 });
@@ -40,6 +45,7 @@ export const released = entryKind({
 export const leftAlone = entryKind({
   kind: 'left alone',
   schema: z.object({ kind: z.literal('left alone'), member: Who }),
+  moves: () => [{ move: 'has', member: null }],
   happens: ({ member }) => ({ member: member.id, has: null }),
   words: ({ member }) => `${member.name} is not here any more; the conversation waits for somebody else.`,
 });
@@ -84,6 +90,7 @@ export const handedBack = entryKind({
     /** The scene that it goes on with, when that is not where it was left. */
     to: z.object({ id: z.string(), title: z.string() }).optional(),
   }),
+  moves: () => [{ move: 'led' }],
   happens: ({ member }) => ({ member: member.id, has: null }),
   words: ({ member, to }) => `${member.name} gave the conversation back to the flow${to ? `, at “${to.title}”` : ''}.`,
   recorded: ({ to }, { at }) => ({ did: 'handed back', at, ...(to ? { to: to.id } : {}) }),
@@ -93,6 +100,7 @@ export const handedBack = entryKind({
 export const corrected = entryKind({
   kind: 'corrected',
   schema: KnownFact.extend({ kind: z.literal('corrected'), member: Who }),
+  moves: ({ fact }) => [{ move: 'learnt', fact }],
   happens: ({ fact }) => ({ fact }),
   words: ({ member, fact, type, value }, { locale }) =>
     `${member.name} put right what is known: ${fact} is ${show(value, type, locale)}.`,
@@ -108,6 +116,7 @@ export const done = entryKind({
     waiting: z.literal(true).optional(),
   }),
   visitorSees: true,
+  moves: () => [{ move: 'over', by: 'person' }],
   happens: ({ member, waiting }) => ({ member: member.id, has: null, ...(waiting ? { waiting } : {}) }),
   words: ({ member, waiting }) =>
     `${member.name} closed the conversation${waiting ? ' while the visitor waited for a person' : ''}.`,

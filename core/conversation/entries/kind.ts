@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { Locale } from '../../facts/fact.ts';
 import type { RecordedLine } from '../../flow/replay/recorded.ts';
+import type { Move } from '../../rules/move.ts';
 
 /** For whom an entry is put into words. */
 export interface Reader {
@@ -37,6 +38,8 @@ export interface EntryKind<S extends z.ZodObject> {
    * without this, or with nothing told, it concerns the conversation alone.
    */
   happens?(entry: z.infer<S>): Record<string, unknown> | undefined;
+  /** What it was for how the conversation stands, as rules follow it. */
+  moves?(entry: z.infer<S>): Move[];
   /** What a replay is told of it, as far as a flow could notice it. */
   recorded?(entry: z.infer<S>, position: Position): RecordedLine | undefined;
 }

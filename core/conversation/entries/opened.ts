@@ -16,6 +16,7 @@ export const opened = entryKind({
     referrer: z.string().optional(),
     campaign: z.string().optional(),
   }),
+  moves: () => [{ move: 'opened' }],
   happens: ({ returning }) => ({ returning }),
   words({ page, flow, edition, returning, device, referrer }) {
     const greets = flow ? ` Edition ${edition} of “${flow}” greets.` : ' No flow greets.';

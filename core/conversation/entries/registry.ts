@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type Act, actKindOf, actKinds } from '../../flow/acts/registry.ts';
 import type { RecordedLine } from '../../flow/replay/recorded.ts';
+import type { Move } from '../../rules/move.ts';
 import { answered } from './answered.ts';
 import { blocked, letBack } from './blocked.ts';
 import { fellSilent } from './fell-silent.ts';
@@ -23,6 +24,7 @@ import { note } from './note.ts';
 import { opened } from './opened.ts';
 import { paused } from './paused.ts';
 import { replied } from './replied.ts';
+import { ruled } from './ruled.ts';
 import { raised, tagged } from './tagged.ts';
 import { wentOnWith } from './went-on-with.ts';
 
@@ -50,6 +52,7 @@ const others = [
   corrected,
   done,
   fellSilent,
+  ruled,
   newer,
 ] as const;
 
@@ -101,6 +104,14 @@ export function recordedOf(entry: EntryBody, position: Position): RecordedLine[]
 export const recordedKinds: readonly string[] = entryKinds.flatMap(({ kind, recorded }) =>
   recorded ? [String(kind)] : [],
 );
+
+/** What an entry was for how its conversation stands. */
+export function movesOf(entry: EntryBody): Move[] {
+  return entryKindOf(entry)?.moves?.(entry) ?? [];
+}
+
+/** The kinds of entries that say something of it. */
+export const movingKinds: readonly string[] = entryKinds.flatMap(({ kind, moves }) => (moves ? [String(kind)] : []));
 
 /** The kinds of entries in which somebody wrote something. */
 export const writtenKinds: readonly string[] = entryKinds.flatMap(({ kind, wrote }) => (wrote ? [String(kind)] : []));

@@ -19,6 +19,7 @@ export const replied = entryKind({
   visitorSees: true,
   preview: ({ text }) => text,
   wrote: ({ text }) => text,
+  moves: ({ text }) => [{ move: 'visitor', text }],
   happens: () => ({}),
   recorded: ({ text, choice, choices, fields, file }, { number, at }) => ({
     did: 'replied',

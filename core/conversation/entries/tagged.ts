@@ -12,6 +12,7 @@ export const tagged = entryKind({
     /** It was taken off. */
     off: z.literal(true).optional(),
   }),
+  moves: ({ tag, off }) => [{ move: 'tagged', tag, ...(off ? { off } : {}) }],
   happens: ({ member, tag, off }) => ({ member: member.id, tag, ...(off ? { off } : {}) }),
   words: ({ member, tag, off }) =>
     off ? `${member.name} took the tag “${tag}” off.` : `${member.name} tagged the conversation “${tag}”.`,
@@ -21,6 +22,7 @@ export const tagged = entryKind({
 export const raised = entryKind({
   kind: 'raised',
   schema: z.object({ kind: z.literal('raised'), member: Who, urgent: z.boolean() }),
+  moves: ({ urgent }) => [{ move: 'raised', urgent }],
   happens: ({ member, urgent }) => ({ member: member.id, urgent }),
   words: ({ member, urgent }) =>
     urgent ? `${member.name} made the conversation urgent.` : `${member.name} made the conversation usual again.`,

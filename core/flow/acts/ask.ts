@@ -14,6 +14,7 @@ const asked = entryKind({
     step: z.string().optional(),
   }),
   visitorSees: true,
+  moves: () => [{ move: 'flow' }],
   preview: ({ line }) => lineText(line),
   recorded: ({ step, line }) => (step === undefined ? undefined : { did: 'asked', step, words: lineText(line) }),
 });

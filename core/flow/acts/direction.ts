@@ -3,6 +3,9 @@ import { entryKind } from '../../conversation/entries/kind.ts';
 import { Direction, directionWords } from '../../messages/direction.ts';
 import { actKind } from './kind.ts';
 
+/** With these the visitor is told how it is with people. */
+const TELLS_HOW_IT_IS = new Set(['wanted a person', 'team closed', 'nobody of the team']);
+
 const directed = entryKind({
   kind: 'direction',
   schema: z.object({
@@ -13,6 +16,7 @@ const directed = entryKind({
   }),
   // What visitors said in vain is worth hearing of; the rest explains this conversation.
   happens: ({ says }) => (says?.code === 'not understood' ? { code: says.code } : undefined),
+  moves: ({ says }) => (says && TELLS_HOW_IT_IS.has(says.code) ? [{ move: 'told' }] : []),
   words: ({ says, text }, { locale }) => (says ? directionWords(says, locale.language) : (text ?? '')),
   recorded({ says }) {
     if (says?.code === 'service failed') return { did: 'order failed', why: String(says.why ?? '') };

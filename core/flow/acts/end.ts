@@ -9,6 +9,7 @@ const ended = entryKind({
   kind: 'ended',
   schema: z.object({ kind: z.literal('ended'), outcome: z.string().optional() }),
   words: ({ outcome }) => (outcome ? `The flow ended: ${outcome}.` : 'The flow ended.'),
+  moves: () => [{ move: 'over', by: 'flow' }],
   happens: ({ outcome }) => ({ outcome: outcome ?? null }),
   recorded: ({ outcome }) => ({ did: 'ended', ...(outcome === undefined ? {} : { outcome }) }),
 });

@@ -31,6 +31,7 @@ export const handedOver = entryKind({
     `${team ? `Handed over to ${team}.` : `Handed over: ${directionWords(reason, locale.language)}`} ${
       meanwhile ? 'The flow goes on until somebody comes.' : 'The flow stays quiet from here.'
     }`,
+  moves: ({ team }) => [{ move: 'wanted', team }],
   happens: ({ team }) => ({ team }),
   recorded: ({ team, meanwhile }) => ({ did: 'handed over', team, ...(meanwhile ? { meanwhile } : {}) }),
 });

@@ -11,6 +11,7 @@ const schema = z.object({ act: z.literal('learn'), step: z.string(), fact: z.str
 const learnt = entryKind({
   kind: 'learnt',
   schema: KnownFact.extend({ kind: z.literal('learnt') }),
+  moves: ({ fact }) => [{ move: 'learnt', fact }],
   happens: ({ fact }) => ({ fact }),
   words: ({ fact, type, value }, { locale }) => `${fact} ${show(value, type, locale)}`,
   recorded: ({ fact, value }) => ({ did: 'learnt', fact, value }),

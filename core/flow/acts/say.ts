@@ -19,8 +19,11 @@ const said = entryKind({
     speaker: z.string(),
     line: SpokenLine,
     pictures: z.array(Picture).optional(),
+    /** The rule that says it, where no flow does. */
+    rule: z.object({ id: z.string(), name: z.string() }).optional(),
   }),
   visitorSees: true,
+  moves: ({ rule }) => [{ move: rule ? 'rule' : 'flow' }],
   preview: ({ line }) => lineText(line),
 });
 

@@ -8,6 +8,7 @@ const showed = entryKind({
   kind: 'showed',
   schema: z.object({ kind: z.literal('showed'), speaker: z.string(), line: SpokenLine, cards: z.array(CardShown) }),
   visitorSees: true,
+  moves: () => [{ move: 'flow' }],
   preview: ({ line }) => lineText(line),
 });
 

@@ -1,0 +1,103 @@
+import { type Course, freshCourse } from './course.ts';
+import { deedKindOf } from './deeds/registry.ts';
+import { conditionsHold, ruleValues } from './facts.ts';
+import type { Looked } from './moment.ts';
+import type { Move } from './move.ts';
+import type { Names } from './names.ts';
+import type { Numbered } from './rule.ts';
+import { decided, dueAt, firstDue, passed, type Silence, watched } from './watch.ts';
+
+/** A move of a conversation that has been, by the number of its entry and its instant (epoch milliseconds). */
+export interface Past {
+  number: number;
+  at: number;
+  move: Move;
+}
+
+/** What ended what a rule waited for, by the entry that did. */
+export interface Ended {
+  silent: 'ended';
+  by: number;
+}
+
+/** What would have become of a rule in a conversation, each time that it began. */
+export interface Case {
+  rule: string;
+  /** Since when it was so (epoch milliseconds), and which part of it was due, when. */
+  since: number;
+  part: number;
+  at: number;
+  /** What it would have done, or what it was silent for; undefined where it acts. */
+  silent?: Silence | 'ended';
+  /** The entry that ended it. */
+  by?: number;
+}
+
+/** So many cases of one conversation are told. */
+const MOST_CASES = 40;
+
+/**
+ * What rules would have done in a conversation that has been. Its moves go by as they were, but for what rules did then: what
+ * these rules would have done stands in its place. Between two moves, what falls due is decided on as it was known at that instant.
+ * @param past its moves in order, without those of rules
+ * @param until how far it is looked, epoch milliseconds
+ * @param lookAt what was known at an instant, after so many of the moves
+ */
+export function tried(
+  rules: readonly Numbered[],
+  past: readonly Past[],
+  until: number,
+  lookAt: (now: number, moves: number) => Looked,
+  names: Names,
+  factNames: readonly string[],
+): Case[] {
+  const cases: Case[] = [];
+  let course: Course = freshCourse;
+  let moves = 0;
+
+  function act(rule: Numbered, at: number): void {
+    const { since, part } = course.rules[rule.id]!;
+    const looked = lookAt(at, moves);
+    const holds = conditionsHold(rule, ruleValues(course, looked, since!), factNames);
+    const does = decided(rule, course, looked, holds);
+    if ('silent' in does) {
+      if (does.silent !== 'under way') cases.push({ rule: rule.id, since: since!, part, at, silent: does.silent });
+      course = passed(rule, course, does.silent, at);
+      return;
+    }
+    cases.push({ rule: rule.id, since: since!, part, at });
+    const caused = does.does.flatMap(deed => deedKindOf(deed)?.moves?.(deed, names) ?? []);
+    // Who has a conversation goes by as it was: what people did then, they did not do because of a rule of today.
+    const told = caused.filter(({ move }) => move === 'rule' || move === 'tagged' || move === 'raised');
+    for (const move of [...told, { move: 'ran' as const, rule: rule.id, since: since!, part }])
+      course = watched(rules, course, move, at, looked, names);
+  }
+
+  /** Lets pass what falls due until an instant. */
+  function passTo(at: number): void {
+    // Each act leaves one part less to do, or looks again a minute later.
+    for (let acts = 0; acts < 2_000; acts++) {
+      const moment = lookAt(at, moves);
+      const due = firstDue(rules, course, moment);
+      if (due === null || due > at) return;
+      const rule = rules.find(one => dueAt(one, course, moment) === due)!;
+      act(rule, due);
+    }
+  }
+
+  for (const { number, at, move } of past) {
+    passTo(at);
+    const before = course;
+    moves++;
+    course = watched(rules, course, move, at, lookAt(at, moves), names);
+    for (const rule of rules) {
+      const [was, is] = [before.rules[rule.id], course.rules[rule.id]];
+      // What only begins anew, as silence does with every word, has not ended.
+      if (!was || was.since === null || !rule.parts[was.part] || is?.since !== null) continue;
+      cases.push({ rule: rule.id, since: was.since, part: was.part, at, silent: 'ended', by: number });
+    }
+    if (cases.length >= MOST_CASES) return cases.slice(0, MOST_CASES);
+  }
+  passTo(until);
+  return cases.slice(0, MOST_CASES);
+}
