@@ -52,12 +52,6 @@ export const Settings = z.strictObject({
     .nullable(),
   /** Hosts inside private networks that flows may call all the same. */
   allowedHosts: z.array(Host).max(50),
-  /** After how many hours without a word a conversation that a flow has is closed; never when null. */
-  closesAfter: z
-    .int('It is a whole number of hours.')
-    .min(1, 'It is at least one hour.')
-    .max(720, 'It is at most 720 hours, which are 30 days.')
-    .nullable(),
   /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
   goesOnFor: z
     .int('It is a whole number of minutes.')

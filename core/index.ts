@@ -28,20 +28,22 @@ export { repliedWith } from './conversation/entries/replied.ts';
 export { Who } from './conversation/entries/who.ts';
 export {
   type Command,
+  closedByRule,
   commanded,
   fallsDue,
   type Giver,
+  givenByRule,
   type Held,
   Holder,
   type Holding,
   hearsTimers,
   isLed,
+  ledByRule,
   leftTheirDesk,
   leftTheTeam,
   type Played,
   played,
   type Refusal,
-  silent,
   written as visitorWrote,
 } from './conversation/holder.ts';
 export { mentionedIn } from './conversation/mentions.ts';
@@ -50,7 +52,7 @@ export * from './facts/condition.ts';
 export * from './facts/fact.ts';
 export { type Findable, wordsOfPerson, wordsSought } from './facts/findable.ts';
 export { type Formula, FormulaError, formula, tryFormula } from './facts/formula.ts';
-export { givenFacts, plainVisit, type Visit } from './facts/given.ts';
+export { givenFacts, givenValues, plainVisit, type Visit } from './facts/given.ts';
 export { KnownFact } from './facts/known.ts';
 export { fittedFact, personPartOf } from './facts/person.ts';
 export { cut, TooDeep, wellFormed } from './facts/text.ts';

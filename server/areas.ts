@@ -10,6 +10,7 @@ import { orders } from './orders/area.ts';
 import { people } from './people/area.ts';
 import { phrases } from './phrases/area.ts';
 import { pictures } from './pictures/area.ts';
+import { rules } from './rules/area.ts';
 import { services } from './services/area.ts';
 import { settings } from './settings/area.ts';
 import { sites } from './sites/area.ts';
@@ -24,6 +25,7 @@ export const areas: readonly Area[] = [
   flows,
   conversations,
   phrases,
+  rules,
   people,
   files,
   notices,

@@ -2,17 +2,19 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
   type Command,
+  closedByRule,
   commanded,
   fallsDue,
   type Giver,
+  givenByRule,
   type Held,
   type Holding,
   isLed,
+  ledByRule,
   leftTheirDesk,
   leftTheTeam,
   PUT_OFF_AT_MOST,
   played,
-  silent,
   written,
 } from './holder.ts';
 
@@ -165,14 +167,26 @@ describe('who has it leaves their desk', () => {
   });
 });
 
-describe('nobody writes for a long time', () => {
-  test('and what a flow has is closed, to be gone on with when its visitor writes', () => {
-    const quiet = silent(led, 24);
-    expect(told(quiet)).toBe('done; wrote fell silent');
-    expect(isLed(quiet.holding)).toBe(true);
+describe('a rule', () => {
+  test('closes what a flow has, to be gone on with when its visitor writes', () => {
+    expect(closedByRule(led).holder).toBe('done');
+    expect(isLed(closedByRule(led))).toBe(true);
   });
-  test.each<State>(['waiting', 'priyas', 'closed', 'ended'])('which changes nothing of what is %s', state => {
-    expect(silent(states[state], 24)).toEqual({ holding: states[state], entries: [], plays: false });
+  test('closes what people have, for good', () => {
+    expect(isLed(closedByRule(states.priyas))).toBe(false);
+    expect(closedByRule(states.waiting)).toMatchObject({ holder: 'done', since: null });
+  });
+  test('lets it wait for a team, and who waits keeps their place', () => {
+    expect(givenByRule(states.waiting, { team: 't2' }, NOW)).toMatchObject({
+      holder: 'waiting',
+      team: 't2',
+      since: states.waiting.since,
+    });
+    expect(givenByRule(led, { team: 't2' }, NOW)).toMatchObject({ holder: 'waiting', since: NOW });
+    expect(givenByRule(led, { member: 'm1' }, NOW)).toMatchObject({ holder: 'agent', agent: 'm1', since: null });
+  });
+  test('has a flow lead it', () => {
+    expect(isLed(ledByRule(states.priyas))).toBe(true);
   });
 });
 

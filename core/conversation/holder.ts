@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { fellSilent } from './entries/fell-silent.ts';
 import {
   cameBack,
   done,
@@ -133,10 +132,29 @@ export function fallsDue(holding: Holding, now: number): Happened {
   return { ...still({ ...holding, later: null }), entries: [{ kind: cameBack.kind }] };
 }
 
-/** Nobody wrote for so many hours: what a flow has is closed, and may be gone on with; people keep what is theirs. */
-export function silent(holding: Holding, hours: number): Happened {
-  if (holding.holder !== 'flow') return still(holding);
-  return { ...still({ ...holding, holder: 'done' }), entries: [{ kind: fellSilent.kind, hours }] };
+/** A rule closes it: what a flow had may be gone on with, and what people had has left its flow. */
+export function closedByRule(holding: Holding): Holding {
+  if (holding.holder === 'done' || holding.holder === 'flow') return { ...holding, holder: 'done' };
+  return { ...holding, holder: 'done', since: null, later: null, away: true, meanwhile: false };
+}
+
+/** A rule gives it to a member, or lets it wait for a team; who has waited already, since then. */
+export function givenByRule(holding: Holding, to: { team: string } | { member: string }, now: number): Holding {
+  if ('team' in to) return { ...waits(holding, now), team: to.team, away: true };
+  return {
+    ...holding,
+    holder: 'agent',
+    agent: to.member,
+    since: null,
+    later: null,
+    away: true,
+    meanwhile: false,
+  };
+}
+
+/** A rule has a flow lead it, whoever had it. */
+export function ledByRule(holding: Holding): Holding {
+  return { ...holding, holder: 'flow', agent: null, team: null, since: null, later: null, meanwhile: false };
 }
 
 /**

@@ -21,7 +21,7 @@ export function sentence(words: Words): string {
     .map(part => {
       if ('text' in part) return part.text;
       if ('fact' in part) return part.fact;
-    if ('value' in part) return part.value;
+      if ('value' in part) return part.value;
       if ('scene' in part) return part.title;
       if ('team' in part) return part.team;
       return part.formula;

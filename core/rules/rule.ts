@@ -46,7 +46,9 @@ export const refersTo = (rule: Rule): Reference[] => [
 ];
 
 /** Whether something is still to be said before a rule can do anything. */
-export const lacks = (rule: Rule): boolean => deedsOf(rule).some(deed => deedKindOf(deed)?.lacks?.(deed) ?? false);
+export const lacks = (rule: Rule): boolean =>
+  (whenKindOf(rule.when).lacks?.(rule.when) ?? false) ||
+  deedsOf(rule).some(deed => deedKindOf(deed)?.lacks?.(deed) ?? false);
 
 const delayWords = (delay: Delay, more: string): WordPart[] => [
   { value: durationWords(delay.for) },

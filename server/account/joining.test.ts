@@ -322,7 +322,7 @@ describe('teams', () => {
     await lead.call(settingsRoutes.save, { body: { mailFrom: 'robin@joining.example' } });
     const elsewhere = await lead.call(settingsRoutes.business, { body: { ...body, zone: 'Mars/Olympus' } });
     expect(elsewhere.problem.fields).toEqual([{ path: 'body.zone', message: expect.stringContaining('time zone') }]);
-    const after = await lead.call(settingsRoutes.save, { body: { closesAfter: 48 } });
-    expect(after.reply).toMatchObject({ mailFrom: 'robin@joining.example', closesAfter: 48 });
+    const after = await lead.call(settingsRoutes.save, { body: { goesOnFor: 48 } });
+    expect(after.reply).toMatchObject({ mailFrom: 'robin@joining.example', goesOnFor: 48 });
   });
 });

@@ -38,6 +38,7 @@ export const workspaces = table('workspaces', {
   business: json(readable(BusinessFact)),
   mailFrom: nullable(text(320)),
   allowedHosts: usually(json(z.array(z.string()))),
+  /** Read by the version before alone, which is there while processes are replaced: a rule says it since. */
   closesAfter: nullable(integer),
   goesOnFor: usually(integer),
   /** What else than is understood by itself is wanting a person. */

@@ -15,7 +15,8 @@ export const GONE_FOR = 5;
  * Hears that who has conversations has gone: a laptop that sleeps, a browser that was closed. Those whose visitor waits for a
  * word go back to the line, in order, and the visitor is told; the others stay theirs.
  */
-export function absent({ database, ports }: House, announcer: Announcer): Duty {
+export function absent(house: House, announcer: Announcer): Duty {
+  const { database, ports } = house;
   // Raw: over all workspaces, from who has gone to what they had in the last day, with the first word that nobody answered.
   const left = () =>
     database.query<{ id: string; workspace: string; member: string; wroteAt: Date }>(
@@ -39,7 +40,7 @@ export function absent({ database, ports }: House, announcer: Announcer): Duty {
         const directory = await ports.directories.of(workspace);
         const who = directory.members.get(member);
         if (!who) continue;
-        const put = await append(database, { workspace, conversation: id }, async row => {
+        const put = await append(house, { workspace, conversation: id }, async row => {
           const { holding, entries } = leftTheirDesk(holdingOf(row), { id: who.id, name: who.name }, wroteAt.getTime());
           if (entries.length === 0) return { entries };
           const language = directory.manners.get(row.site_id)?.language ?? directory.workspace.language;

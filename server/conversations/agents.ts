@@ -221,7 +221,7 @@ export class AgentService {
   async note(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {
     const place = { workspace: me.workspace, conversation: id, clientId };
     const directory = await this.house.ports.directories.of(me.workspace);
-    return append(this.house.database, place, async () => ({ entries: [noteOf(me, text, clientId, directory)] }));
+    return append(this.house, place, async () => ({ entries: [noteOf(me, text, clientId, directory)] }));
   }
 
   passOn(me: SignedIn, id: string, to: { team: string } | { member: string }): Promise<Appended> {
@@ -257,7 +257,7 @@ export class AgentService {
     ]);
     const fact = correctable(edition).find(known => known.name === name);
     if (!fact) throw notFound('fact');
-    return append(this.house.database, { workspace: me.workspace, conversation: id }, async (row, transaction) => {
+    return append(this.house, { workspace: me.workspace, conversation: id }, async (row, transaction) => {
       const now = new Date();
       const value = factTyped(text, fact, worldOf(directory, row, now.getTime()));
       if (value === undefined) {
@@ -311,7 +311,7 @@ export class AgentService {
 
   /** Lets a visitor write again who was blocked. */
   letBack(me: SignedIn, id: string): Promise<Appended> {
-    return append(this.house.database, { workspace: me.workspace, conversation: id }, async (row, transaction) => {
+    return append(this.house, { workspace: me.workspace, conversation: id }, async (row, transaction) => {
       const isNew = await this.let(row, { blockedAt: null, blockedBy: null }, transaction);
       return { entries: isNew ? [{ kind: 'let back', member: { id: me.id, name: me.name } }] : [] };
     });
@@ -394,7 +394,7 @@ export class AgentService {
       isLead: me.role === 'lead',
     };
     const place = { workspace: me.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
-    return append(this.house.database, place, async (row, transaction): Promise<Outcome> => {
+    return append(this.house, place, async (row, transaction): Promise<Outcome> => {
       const now = new Date();
       const command = commandIn(directory);
       const held = commanded(holdingOf(row), command, giver, now.getTime());

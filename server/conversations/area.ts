@@ -22,6 +22,7 @@ import {
   ownLists,
   queues,
   readings,
+  ruleDues as ruleDuesTable,
   said,
   conversations as table,
   timers as timerTable,
@@ -30,14 +31,15 @@ import {
   visitors as visitorTable,
 } from './model.ts';
 import { ownListDoors } from './own-lists.ts';
+import { past } from './past.ts';
 import { personal } from './personal.ts';
 import { putOff } from './put-off.ts';
 import { Readers } from './readers.ts';
 import { recordings } from './recordings.ts';
 import { conversationDoors } from './routes.ts';
 import { routing } from './routing.ts';
+import { lookAgain, ruleDues } from './rule-dues.ts';
 import { saidListener } from './said.ts';
-import { silence } from './silence.ts';
 import { tagged } from './tagging.ts';
 import { timerLag, timers } from './timers.ts';
 import { turnsListener } from './turns.ts';
@@ -100,10 +102,13 @@ export const conversations: Area = {
     said,
     ownLists,
     unseenAnswers,
+    ruleDuesTable,
   ],
   offers: house => ({
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
     conversations: {
+      past: (workspace, which) => past(house, workspace, which),
+      lookAgain: workspace => lookAgain(house, workspace),
       async happen(place, event, also) {
         const { host, announcer } = partsOf(house);
         await announcer.announce(await host.happen(place, event, also));
@@ -203,7 +208,7 @@ export const conversations: Area = {
     const { host, announcer, line, waysBack } = partsOf(house);
     return [
       timers(house, host, announcer),
-      silence(house, announcer),
+      ruleDues(house, host, line, announcer),
       routing(house, announcer),
       standing(line),
       absent(house, announcer),

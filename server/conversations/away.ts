@@ -114,7 +114,7 @@ export function away(house: House, host: Host, announcer: Announcer, waysBack: W
       for (const { id, workspace, number } of found) {
         try {
           const here = await announcer.isHere(id);
-          const told = await append(database, { workspace, conversation: id }, async (row, transaction) => {
+          const told = await append(house, { workspace, conversation: id }, async (row, transaction) => {
             if (!here) return sent(row, number, transaction);
             await tables.in(workspace).of(unseenAnswers).remove({ conversationId: id }, { transaction });
             return { entries: [] };

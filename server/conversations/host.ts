@@ -12,6 +12,7 @@ import {
   freshSession,
   hearsTimers,
   isLed,
+  ledByRule,
   type Played,
   play,
   playBefore,
@@ -61,7 +62,7 @@ export class Host {
     also?: (transaction: Transaction) => Promise<void>,
   ): Promise<Appended> {
     const directory = await this.house.ports.directories.of(place.workspace);
-    return append(this.house.database, place, async (row, transaction) => {
+    return append(this.house, place, async (row, transaction) => {
       await also?.(transaction);
       const holding = holdingOf(row);
       if (event.event === 'timer' ? hearsTimers(holding) : isLed(holding))
@@ -77,7 +78,7 @@ export class Host {
     place: { workspace: string; conversation: string },
     also: (transaction: Transaction) => Promise<void>,
   ): Promise<Appended> {
-    return append(this.house.database, place, async (row, transaction) => {
+    return append(this.house, place, async (row, transaction) => {
       await also(transaction);
       // Who waits for a person waits on, without what the flow did until then.
       if (!isLed(holdingOf(row)) || row.holder === 'waiting') return { entries: [] };
@@ -185,6 +186,42 @@ export class Host {
       await this.carryOut([remember], session, around.directory.workspace.name, scene);
     }
     return { entries: scene.entries, changes: { ...scene.changes, session } };
+  }
+
+  /**
+   * Has a flow lead a conversation from one of its scenes, or from its beginning, whoever had it.
+   * @returns what came of it, with what leads now; undefined when the flow, or its scene, is not there any more
+   */
+  async lead(
+    row: ConversationRow,
+    to: { flow: string; scene?: string | undefined },
+    around: Pick<Scene, 'directory' | 'now' | 'transaction'>,
+  ): Promise<{ outcome: Outcome; flow: string; scene?: { id: string; title: string }; other?: true } | undefined> {
+    const { directory, now, transaction } = around;
+    const { editions } = this.house.ports;
+    const name = directory.flowNames.get(to.flow);
+    const live = name === undefined ? undefined : await editions.called(row.workspace_id, name, transaction);
+    if (name === undefined || !live) return undefined;
+    // A conversation goes on with the edition that it began with, as long as it is the same flow.
+    const isSame = row.flow_id === to.flow && row.edition_id !== null;
+    const edition = await editions.get(row.workspace_id, isSame ? row.edition_id! : live.edition, transaction);
+    const scene = edition.scenes.find(({ id }) => id === to.scene);
+    if (to.scene !== undefined && !scene) return undefined;
+    const { before } = row.session;
+    const begins = { ...freshSession(carried(row.session.facts, edition)), ...(before ? { before } : {}) };
+    const changes: Changes = {
+      ...changesFor(row, ledByRule(holdingOf(row))),
+      ...(isSame ? {} : { flow_id: live.flow, edition_id: live.edition }),
+      ...(isSame && scene ? {} : { session: begins }),
+    };
+    const event: Event = scene ? { event: 'handed back', to: scene.id } : { event: 'opened' };
+    const outcome = await this.perform({ ...row, ...changes }, event, directory, now, transaction);
+    return {
+      outcome: { ...outcome, changes: { ...changes, ...outcome.changes } },
+      flow: name,
+      ...(scene ? { scene: { id: scene.id, title: scene.title } } : {}),
+      ...(isSame ? {} : { other: true as const }),
+    };
   }
 
   /** Has something carried out that no flow has ordered, in the transaction of what it belongs to. */

@@ -69,15 +69,30 @@ export class Line {
     for (const conversation of this.told.keys()) if (!waiting.has(conversation)) this.told.delete(conversation);
   }
 
-  private async tellIn(workspace: string, waiting: Set<string>): Promise<void> {
-    const end = this.house.io.of(VISITOR_NAMESPACE);
-    // Raw: along the index of who waits.
+  /** Where somebody stands who waits, and for how many minutes that may be; nothing of who does not, or stands too far behind. */
+  async placeOf(workspace: string, conversation: string): Promise<{ place?: number; minutes?: number | null }> {
+    const line = await this.lineOf(workspace);
+    const own = line.find(({ id }) => id === conversation);
+    if (!own) return {};
+    const place = placesIn(line).get(conversation)!;
+    const directory = await this.house.ports.directories.of(workspace);
+    return { place, minutes: toldWait(expectedWait(place, await this.paceOf(workspace, own.team, directory))) };
+  }
+
+  /** Raw: along the index of who waits. */
+  private async lineOf(workspace: string): Promise<Array<{ id: string; team: string | null }>> {
     const line = await this.house.database.query<{ id: string; team: string | null }>(
       `SELECT id, team_id AS team FROM conversations WHERE workspace_id = :workspace AND holder = 'waiting'
        ORDER BY line_at, id LIMIT ${MOST}`,
       { replacements: { workspace }, type: QueryTypes.SELECT },
     );
-    const here = line.filter(({ id }) => (end.adapter.rooms.get(rooms.visitor(String(id)))?.size ?? 0) > 0);
+    return line.map(({ id, team }) => ({ id: String(id), team }));
+  }
+
+  private async tellIn(workspace: string, waiting: Set<string>): Promise<void> {
+    const end = this.house.io.of(VISITOR_NAMESPACE);
+    const line = await this.lineOf(workspace);
+    const here = line.filter(({ id }) => (end.adapter.rooms.get(rooms.visitor(id))?.size ?? 0) > 0);
     if (here.length === 0) return;
     const places = placesIn(line);
     const directory = await this.house.ports.directories.of(workspace);

@@ -1,10 +1,12 @@
 import type { Entry, EntryBatch } from '@kineta/contract';
-import { type EntryBody, entryKindOf } from '@kineta/core';
+import { type Course, type EntryBody, entryKindOf } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Database, Transaction } from '../database/connect.ts';
 import { ask, asRows, type Bound, inOneGo } from '../database/transaction.ts';
+import type { House } from '../house/house.ts';
 import { notFound } from '../http/problem.ts';
 import { eventsOf, writeEvents } from '../stream/stream.ts';
+import { courseOf, followOn } from './following.ts';
 import type { Changes, ConversationRow } from './model.ts';
 
 /** What an event adds to a conversation. */
@@ -15,6 +17,8 @@ export interface Outcome {
   busy?: boolean;
   /** In how many milliseconds a timer or something in the outbox falls due. */
   due?: number;
+  /** How it has gone, when rules have acted: they have followed already what comes of that. */
+  course?: Course;
 }
 
 /** What was written: the conversation as it is now, and its new entries. */
@@ -92,11 +96,13 @@ export async function insertEntries(
  * @throws {ProblemError} `not_found` when the workspace has no such conversation; what `act` throws, with nothing written
  */
 export async function append(
-  database: Database,
-  place: { workspace: string; conversation: string; clientId?: string },
+  { database, ports }: Pick<House, 'database' | 'ports'>,
+  place: { workspace: string; conversation: string; clientId?: string; isLook?: true },
   act: (row: ConversationRow, transaction: Transaction) => Promise<Outcome>,
 ): Promise<Appended> {
-  const { workspace, conversation, clientId } = place;
+  const { workspace, conversation, clientId, isLook = false } = place;
+  const [book, directory] = await Promise.all([ports.rules.of(workspace), ports.directories.of(workspace)]);
+  const following = { book, directory };
   return inOneGo(database, async transaction => {
     const [found] = await ask<Array<ConversationRow & { already: number | null }>>(
       transaction,
@@ -109,13 +115,16 @@ export async function append(
       [...(clientId === undefined ? [] : [clientId]), conversation, workspace],
     );
     if (!found) throw notFound('conversation');
-    const { already, ...row } = found;
+    const { already, ...read } = found;
+    const before = already === null ? await courseOf(read, following, transaction) : undefined;
+    const row: ConversationRow = before ? { ...read, course: before } : read;
     const nothing = { conversation, from: row.last_number, to: row.last_number, entries: [] };
     const quiet = { row, batch: nothing, busy: false };
-    if (already !== null) return { ...quiet, number: already };
+    if (already !== null || !before) return { ...quiet, number: already ?? row.last_number };
 
-    const { entries: bodies, changes = {}, busy = false, due } = await act(row, transaction);
-    if (bodies.length === 0 && Object.keys(changes).length === 0) return { ...quiet, number: row.last_number };
+    const { entries: bodies, changes = {}, busy = false, due, course: worked } = await act(row, transaction);
+    if (bodies.length === 0 && Object.keys(changes).length === 0 && !isLook)
+      return { ...quiet, number: row.last_number };
     const now = new Date();
     const at = now.toISOString();
     const entries = bodies.map((body, index): Entry => ({ number: row.last_number + 1 + index, at, ...body }));
@@ -127,8 +136,11 @@ export async function append(
       ...(preview === undefined ? {} : { preview: shortened(preview) }),
       ...changes,
       last_number: row.last_number + entries.length,
-      last_at: now,
+      // A look at it that comes upon nothing is nothing that happened.
+      last_at: isLook && entries.length === 0 ? row.last_at : now,
     };
+    const on = followOn(before, next, entries, now.getTime(), following, { worked, isLook });
+    next.course = on.followed;
     const where = {
       workspaceId: workspace,
       conversationId: conversation,
@@ -142,11 +154,13 @@ export async function append(
       // What is only tried is nobody’s to count or to hear of.
       writeEvents(row.is_test ? [] : eventsOf(entries, where), transaction),
       updateRow(next, transaction),
+      ...(on.write ? [ask(transaction, on.write.sql, on.write.values)] : []),
     ]);
     const named = entries.find(entry => clientId !== undefined && 'clientId' in entry && entry.clientId === clientId);
     const number = named?.number ?? next.last_number;
     const batch = { conversation, from: row.last_number + 1, to: next.last_number, entries };
-    return { row: next, batch, number, busy, due };
+    const dues = [due, on.due].filter(one => one !== undefined);
+    return { row: next, batch, number, busy, due: dues.length > 0 ? Math.min(...dues) : undefined };
   });
 }
 
@@ -171,8 +185,13 @@ const CHANGING = [
   'waiting_since',
   'later_until',
 ] as const;
-const UPDATE = `UPDATE conversations SET ${CHANGING.map(column => `${column} = ?`).join(', ')}, session = ? WHERE id = ?`;
+const UPDATE = `UPDATE conversations SET ${CHANGING.map(column => `${column} = ?`).join(', ')}, session = ?, course = ? WHERE id = ?`;
 
 async function updateRow(next: ConversationRow, transaction: Transaction): Promise<void> {
-  await ask(transaction, UPDATE, [...CHANGING.map(column => next[column]), JSON.stringify(next.session), next.id]);
+  await ask(transaction, UPDATE, [
+    ...CHANGING.map(column => next[column]),
+    JSON.stringify(next.session),
+    JSON.stringify(next.course),
+    next.id,
+  ]);
 }

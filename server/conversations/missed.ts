@@ -23,7 +23,7 @@ const NOBODY_CAME = 'nobody came';
 export function missedListener({ database }: House): Listener {
   return {
     name: 'missed',
-    kinds: ['direction', 'done'],
+    kinds: ['direction', 'done', 'ruled'],
     async hear(events, transaction) {
       for (const { workspaceId: workspace, conversationId: conversation, number, at, said } of events) {
         if (conversation === null || number === null) continue;

@@ -17,8 +17,12 @@ import {
   yesNo,
 } from '../database/table.ts';
 import type { Directory } from '../house/ports.ts';
+import type { Followed } from './following.ts';
 
 const AnyVisit = z.looseObject({}) as unknown as z.ZodType<Visit>;
+/** As far as its course was followed; what a newer build keeps of it is that one’s to read. */
+const AnyFollowed = z.looseObject({});
+
 const KnownFacts = z.record(z.string(), Value);
 
 /** Browsers that opened the chat, each with what is remembered of it. */
@@ -68,6 +72,8 @@ export const conversations = table('conversations', {
   /** The identities of its tags, as lists show them. */
   tags: usually(json(z.array(z.string()))),
   urgent: usually(yesNo),
+  /** How it has gone, as rules follow it. */
+  course: nullable(json(AnyFollowed)),
 });
 
 /** Which conversations have which tags. */
@@ -87,6 +93,15 @@ export const entries = table('entries', {
   at: instant,
   clientId: nullable(text(40)),
   body: json(z.looseObject({ kind: z.string() })),
+});
+
+/** For which conversations rules have something to do, or to look again, and when. */
+export const ruleDues = table('rule_dues', {
+  conversationId: partOfKey(reference(() => conversations)),
+  workspaceId: reference(),
+  dueAt: instant,
+  /** How often it was tried. */
+  tries: usually(integer),
 });
 
 /** Up to which entry members have read. */
@@ -199,6 +214,8 @@ export interface ConversationRow {
   /** As the driver gives it: JSON, or its text. */
   tags: string[] | string;
   urgent: number;
+  /** As the driver gives it, or as it was worked out. */
+  course: Followed | string | null;
 }
 
 /** The identities of a conversation’s tags. */

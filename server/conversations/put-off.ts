@@ -10,10 +10,10 @@ const EVERY = 5_000;
 const AT_ONCE = 200;
 
 /** Brings back what was put off, when its time has come. */
-export function putOff({ database }: House, announcer: Announcer): Duty {
+export function putOff(house: House, announcer: Announcer): Duty {
   // Raw: over all workspaces, the longest due first, along an index.
   const due = () =>
-    database.query<{ id: string; workspace: string }>(
+    house.database.query<{ id: string; workspace: string }>(
       `SELECT id, workspace_id AS workspace FROM conversations
        WHERE later_until <= UTC_TIMESTAMP(3) ORDER BY later_until LIMIT ${AT_ONCE}`,
       { type: QueryTypes.SELECT },
@@ -25,7 +25,7 @@ export function putOff({ database }: House, announcer: Announcer): Duty {
       const found = await due();
       let back = 0;
       for (const { id, workspace } of found) {
-        const told = await append(database, { workspace, conversation: id }, async row => {
+        const told = await append(house, { workspace, conversation: id }, async row => {
           const { holding, entries } = fallsDue(holdingOf(row), Date.now());
           return { entries, changes: changesFor(row, holding) };
         });

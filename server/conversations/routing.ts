@@ -212,7 +212,7 @@ export function routing(house: House, announcer: Announcer): Duty {
     for (const { conversation, member, seconds } of lapsed) {
       const who = members.get(member);
       if (!who) continue;
-      const told = await append(house.database, { workspace, conversation }, async ({ holder }) => ({
+      const told = await append(house, { workspace, conversation }, async ({ holder }) => ({
         // Somebody may have taken it in that moment.
         entries: holder === 'waiting' ? [{ kind: 'let by', member: { id: who.id, name: who.name }, seconds }] : [],
       }));

@@ -17,7 +17,7 @@ const LOOKED_BACK = 50;
 export function turnsListener({ database }: House): Listener {
   return {
     name: 'turns',
-    kinds: ['taken', 'passed on', 'released', 'left alone', 'handed back', 'done'],
+    kinds: ['taken', 'passed on', 'released', 'left alone', 'handed back', 'done', 'ruled'],
     async hear(events, transaction) {
       for (const { workspaceId: workspace, conversationId: conversation, number, at, said } of events) {
         if (conversation === null || number === null) continue;

@@ -231,7 +231,7 @@ export class VisitorService {
   private async play(visitor: Visitor, conversation: string, event: Event, clientId?: string): Promise<Appended> {
     const directory = await this.house.ports.directories.of(visitor.workspace);
     const place = { workspace: visitor.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
-    return append(this.house.database, place, async (row, transaction) => {
+    return append(this.house, place, async (row, transaction) => {
       if (row.visitor_id !== visitor.id) throw new ProblemError('not_found', 'There is no such conversation.');
       const first = await this.firstEntry(row, event, clientId, directory, transaction);
       if (first.length === 0) return { entries: [] };

@@ -38,6 +38,7 @@ import { mentions } from './migrations/0033-mentions.ts';
 import { phrases } from './migrations/0034-phrases.ts';
 import { away } from './migrations/0035-away.ts';
 import { trail } from './migrations/0036-trail.ts';
+import { rules } from './migrations/0037-rules.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -77,6 +78,7 @@ export const migrations: readonly Migration[] = [
   phrases,
   away,
   trail,
+  rules,
 ];
 
 /**

@@ -11,6 +11,9 @@ import { Runs } from './runs.ts';
 import { schedule } from './schedule.ts';
 import { FlowService } from './service.ts';
 
+/** So many live flows are looked at for what they know; as many are kept in memory. */
+const MOST_LIVE = 200;
+
 const made = new WeakMap<House, FlowParts>();
 
 function partsOf(house: House): FlowParts {
@@ -51,6 +54,19 @@ export const flows: Area = {
             if (teams.length > 0) handing.push({ id, name, teams });
           }
           return handing;
+        },
+        async live(workspace) {
+          const rows = await tables
+            .in(workspace)
+            .of(table)
+            .all({ removedAt: null, editionId: { not: null } }, { only: ['id', 'name', 'editionId'], most: MOST_LIVE });
+          const flows = [];
+          for (const { id, name, editionId } of rows) {
+            if (editionId === null) continue;
+            const { scenes, facts } = await kept.get(workspace, editionId);
+            flows.push({ id, name, facts, scenes: scenes.map(scene => ({ id: scene.id, title: scene.title })) });
+          }
+          return flows;
         },
         async names(workspace) {
           const rows = await tables

@@ -1,5 +1,6 @@
 import type {
   BusinessFact,
+  Entry,
   NewServiceKey,
   RecordedPage,
   Role,
@@ -7,7 +8,20 @@ import type {
   TriedAs,
   VisitorPass,
 } from '@kineta/contract';
-import type { Attendance, Availability, BeforeChat, Facts, FileGiven, Flow, Look, OpeningHours } from '@kineta/core';
+import type {
+  Attendance,
+  Availability,
+  BeforeChat,
+  Fact,
+  Facts,
+  FileGiven,
+  Flow,
+  Look,
+  Names,
+  Numbered,
+  OpeningHours,
+  Visit,
+} from '@kineta/core';
 import type { Teller } from '../clockwork/outbox.ts';
 import type { Transaction } from '../database/connect.ts';
 
@@ -45,8 +59,6 @@ export interface WorkspaceSettings {
   mailFrom: string | null;
   /** Hosts inside private networks that flows may call. */
   allowedHosts: string[];
-  /** After how many hours without a word a conversation that a flow has is closed. */
-  closesAfter: number | null;
   /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
   goesOnFor: number;
   /** What visitors say who want a person, besides what is understood by itself. */
@@ -133,6 +145,37 @@ export interface Site {
   beforeNumber: number;
 }
 
+/** A flow that is live, as far as others name parts of it. */
+export interface LiveFlow {
+  id: string;
+  name: string;
+  scenes: Array<{ id: string; title: string }>;
+  facts: Fact[];
+}
+
+/** A workspace’s rules, as those who follow them need them. */
+export interface RuleBook {
+  /** Those that are on and lack nothing, in their order. */
+  rules: readonly Numbered[];
+  names: Names;
+  /** Every fact that they may ask about. */
+  facts: readonly Fact[];
+  factNames: readonly string[];
+}
+
+/** A conversation that has been, as rules follow it. */
+export interface PastConversation {
+  id: string;
+  visitor: string;
+  startedAt: Date;
+  flow: string | null;
+  outcome: string | null;
+  visit: Visit | null;
+  /** What was known when it began. */
+  remembered: Facts;
+  entries: Entry[];
+}
+
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
 export interface Ports {
   sessions: {
@@ -152,6 +195,8 @@ export interface Ports {
   flows: {
     /** The names of a workspace’s flows, and whether they have an edition that others can go on with. */
     names(workspace: string): Promise<Array<{ id: string; name: string; published: boolean }>>;
+    /** The flows that are live, with their scenes and what they know. */
+    live(workspace: string): Promise<LiveFlow[]>;
     /** The flows that visitors meet which hand over to teams, and to which, by their names. */
     handingOver(workspace: string): Promise<Array<{ id: string; name: string; teams: string[] }>>;
   };
@@ -219,7 +264,15 @@ export interface Ports {
      */
     eraseVisitor(workspace: string, visitor: string): Promise<number>;
   };
+  rules: {
+    /** At most two seconds old. */
+    of(workspace: string): Promise<RuleBook>;
+  };
   conversations: {
+    /** Those of the last 30 days, the newest first, a page of them behind one; or one alone. */
+    past(workspace: string, which: { before: string | undefined } | { id: string }): Promise<PastConversation[]>;
+    /** Has rules look again at those for which something is to come, as rules are others now. */
+    lookAgain(workspace: string): Promise<void>;
     /** Tells a conversation what happened, and everybody concerned what came of it. */
     happen: Teller;
     /** How many conversations each of these members has now. */

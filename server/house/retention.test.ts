@@ -63,6 +63,10 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         400,
       ],
       [
+        "how often rules acted",
+        400,
+      ],
+      [
         "files of visitors",
         365,
       ],

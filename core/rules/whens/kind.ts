@@ -32,6 +32,8 @@ export interface WhenKind<S extends z.ZodObject> {
   lasts?: true;
   /** Whether it is not so while the flow goes on by itself. */
   waitsForFlow?: true;
+  /** Whether something in it is still to be said before it can begin anything. */
+  lacks?(when: z.infer<S>): boolean;
   /** What it names. */
   refers?(when: z.infer<S>): Reference[];
 }

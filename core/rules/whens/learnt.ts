@@ -10,5 +10,6 @@ export const learnt = whenKind({
   blank: () => ({ when: 'learnt' as const, fact: '' }),
   words: ({ fact }) => [factMark(fact), plain(' becomes known, or changes')],
   since: ({ fact }, { move, at }) => (move.move === 'learnt' && move.fact === fact ? at : null),
+  lacks: ({ fact }) => fact === '',
   hears: ({ fact }, move) => move.move === 'learnt' && (move.fact === null || move.fact === fact),
 });

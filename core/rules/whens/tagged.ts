@@ -11,5 +11,6 @@ export const tagged = whenKind({
   since: ({ tag }, { move, at, names }) =>
     move.move === 'tagged' && !move.off && names.tag(tag) === move.tag ? at : null,
   hears: ({ tag }, move, names) => move.move === 'tagged' && !move.off && names.tag(tag) === move.tag,
+  lacks: ({ tag }) => tag === '',
   refers: ({ tag }) => [{ what: 'tag', id: tag }],
 });

@@ -48,5 +48,6 @@ export const wrote = whenKind({
     const said = bare(move.text).split(' ');
     return words.some(wording => says(said, wording)) ? at : null;
   },
+  lacks: ({ words }) => words === null,
   hears: () => false,
 });

@@ -1,4 +1,5 @@
 import { Business, Settings, settingsRoutes } from '@kineta/contract';
+import { Link } from 'react-router';
 import { z } from 'zod';
 import { RegionFields } from '../../account/region-fields.tsx';
 import { useSignedIn } from '../../account/store.ts';
@@ -34,22 +35,16 @@ function Where() {
   );
 }
 
-type Times = Pick<Settings, 'closesAfter' | 'goesOnFor'>;
+type Times = Pick<Settings, 'goesOnFor'>;
 
-/** As they are written: no hours are never. */
+/** As they are written. */
 const WrittenTimes = z
-  .object({ closesAfter: z.string(), goesOnFor: z.string() })
-  .transform(({ closesAfter, goesOnFor }) => ({
-    closesAfter: closesAfter.trim() === '' ? null : Number(closesAfter),
-    goesOnFor: goesOnFor.trim() === '' ? Number.NaN : Number(goesOnFor),
-  }))
-  .pipe(Settings.pick({ closesAfter: true, goesOnFor: true }));
-const asWritten = ({ closesAfter, goesOnFor }: Times) => ({
-  closesAfter: closesAfter === null ? '' : String(closesAfter),
-  goesOnFor: String(goesOnFor),
-});
+  .object({ goesOnFor: z.string() })
+  .transform(({ goesOnFor }) => ({ goesOnFor: goesOnFor.trim() === '' ? Number.NaN : Number(goesOnFor) }))
+  .pipe(Settings.pick({ goesOnFor: true }));
+const asWritten = ({ goesOnFor }: Times) => ({ goesOnFor: String(goesOnFor) });
 
-/** When conversations end by themselves, and how long an end is no end. */
+/** How long an end is no end. */
 function Endings({ times }: { times: Times }) {
   const save = useSaved(settingsRoutes.save, settingsRoutes.get);
   const form = useSentForm(WrittenTimes, asWritten(times), async body => {
@@ -58,15 +53,13 @@ function Endings({ times }: { times: Times }) {
   return (
     <form onSubmit={form.submit} noValidate>
       <h2 className="font-script text-lg font-semibold">Conversations</h2>
-      <TextField
-        className="mt-2 max-w-md"
-        label="Close a flow’s conversations after so many hours without a word"
-        inputMode="numeric"
-        placeholder="never"
-        mistake={form.mistakeAt('closesAfter')}
-        {...form.register('closesAfter')}
-      />
-      <p className="mt-1 text-ink-2">What waits for a person, or a person has, is never closed by itself.</p>
+      <p className="mt-1 text-ink-2">
+        When a conversation is closed that its visitor has left, the{' '}
+        <Link to="/rules" className="text-petrol hover:underline">
+          rules
+        </Link>{' '}
+        say.
+      </p>
       <TextField
         className="mt-4 max-w-md"
         label="Who comes back within so many minutes goes on with what had ended"

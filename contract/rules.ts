@@ -1,0 +1,138 @@
+import { Fact, Rule } from '@kineta/core';
+import { z } from 'zod';
+import { ById, Done, RowId, route } from './route.ts';
+
+/** A rule as leads see it, in its order. */
+export const RuleRow = z.object({
+  id: RowId,
+  rule: Rule,
+  on: z.boolean(),
+  /** How often it was changed: by this it is told whether somebody else has meanwhile. */
+  number: z.int(),
+  /** In how many conversations, or how often, it acted in the last 30 days. */
+  acted: z.int(),
+});
+export type RuleRow = z.infer<typeof RuleRow>;
+
+const Called = z.object({ id: RowId, name: z.string() });
+
+/** What rules may name, as it is called now. */
+export const RuleNames = z.object({
+  teams: z.array(Called),
+  members: z.array(Called),
+  tags: z.array(Called),
+  flows: z.array(Called.extend({ scenes: z.array(z.object({ id: z.string(), title: z.string() })) })),
+});
+export type RuleNames = z.infer<typeof RuleNames>;
+
+/** What would have become of a rule at a moment of a conversation that has been. */
+export const RuleCase = z.object({
+  /** The rule’s identity; empty of one that is not kept yet. */
+  rule: z.string(),
+  since: z.iso.datetime(),
+  at: z.iso.datetime(),
+  part: z.int(),
+  /** Why it does nothing; undefined where it acts. */
+  silent: z
+    .enum(['ended', 'condition', 'person wrote', 'spoke enough', 'acted enough', 'under way', 'nobody wrote'])
+    .optional(),
+  /** What ended it, as its log says it, and who. */
+  ended: z.string().optional(),
+});
+export type RuleCase = z.infer<typeof RuleCase>;
+
+/** One conversation in which a rule began to wait, or acted. */
+export const TriedConversation = z.object({
+  id: RowId,
+  visitor: z.string(),
+  cases: z.array(RuleCase),
+});
+export type TriedConversation = z.infer<typeof TriedConversation>;
+
+export const ruleRoutes = {
+  list: route({
+    method: 'GET',
+    path: '/api/rules',
+    summary: 'The rules in their order, with what they may name and the facts that they may ask about',
+    access: 'lead',
+    reply: z.object({ rules: z.array(RuleRow), names: RuleNames, facts: z.array(Fact) }),
+  }),
+  add: route({
+    method: 'POST',
+    path: '/api/rules',
+    summary: 'Make a rule, behind the others',
+    access: 'lead',
+    body: z.strictObject({ rule: Rule, on: z.boolean() }),
+    reply: RuleRow,
+  }),
+  ship: route({
+    method: 'POST',
+    path: '/api/rules/shipped',
+    summary: 'Take in the rules that ship with Kineta, but for those whose name there is',
+    access: 'lead',
+    reply: Done,
+  }),
+  order: route({
+    method: 'PUT',
+    path: '/api/rules/order',
+    summary: 'Put the rules in another order',
+    access: 'lead',
+    body: z.strictObject({ ids: z.array(RowId).max(200) }),
+    reply: Done,
+  }),
+  try: route({
+    method: 'POST',
+    path: '/api/rules/trial',
+    summary: 'What rules would have done in conversations of the last 30 days, a page of them',
+    access: 'lead',
+    most: 120,
+    body: z.strictObject({
+      /** One that is written, in the place of the kept one whose identity it has, or behind them all. */
+      rule: z.strictObject({ id: RowId.nullable(), rule: Rule }).optional(),
+      /** The conversations behind this one are looked at; from the newest on, without. */
+      before: RowId.optional(),
+    }),
+    reply: z.object({
+      /** How many conversations were looked at, by their day in the workspace’s zone. */
+      days: z.array(z.object({ day: z.iso.date(), conversations: z.int() })),
+      tried: z.array(TriedConversation),
+      next: RowId.nullable(),
+    }),
+  }),
+  change: route({
+    method: 'PUT',
+    path: '/api/rules/:id',
+    summary: 'Write a rule otherwise',
+    access: 'lead',
+    params: ById,
+    body: z.strictObject({ rule: Rule, number: z.int() }),
+    reply: RuleRow,
+  }),
+  switch: route({
+    method: 'PATCH',
+    path: '/api/rules/:id',
+    summary: 'Switch a rule on or off, with everything kept',
+    access: 'lead',
+    params: ById,
+    body: z.strictObject({ on: z.boolean() }),
+    reply: RuleRow,
+  }),
+  remove: route({
+    method: 'DELETE',
+    path: '/api/rules/:id',
+    summary: 'Remove a rule',
+    access: 'lead',
+    params: ById,
+    reply: Done,
+  }),
+  why: route({
+    method: 'GET',
+    path: '/api/conversations/:id/rules',
+    summary: 'What the rules did in a conversation, and why they were silent',
+    access: 'member',
+    params: ById,
+    reply: z.object({
+      rules: z.array(z.object({ id: RowId, name: z.string(), on: z.boolean(), cases: z.array(RuleCase) })),
+    }),
+  }),
+};

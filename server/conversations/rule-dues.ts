@@ -1,0 +1,92 @@
+import { QueryTypes } from 'sequelize';
+import type { Duty } from '../clockwork/clockwork.ts';
+import { Lane, type Waiting, type Without } from '../clockwork/lane.ts';
+import { isUnavailable } from '../database/connect.ts';
+import type { House } from '../house/house.ts';
+import type { Announcer } from './announcer.ts';
+import type { Host } from './host.ts';
+import type { Line } from './line.ts';
+import { append } from './log.ts';
+import { Ruling, tellsOfLine } from './ruling.ts';
+
+/** Few enough that visitors’ messages always find a connection to the database free. */
+const SLOTS = { all: 8, share: 5 };
+/** For how many seconds a claimed conversation is left to who claimed it; then another process may have died over it. */
+const LEASE = 15;
+/** After so many tries what is due is let pass. */
+const MOST_TRIES = 4;
+/** So many are looked at again at once when a workspace’s rules are others. */
+const MOST_LOOKED_AT = 20_000;
+
+interface Due extends Waiting {
+  tries: number;
+}
+
+/** Raw: read through an index, over all workspaces. */
+function due({ database }: House, most: number, { workspaces }: Without): Promise<Waiting[]> {
+  return database.query<Waiting>(
+    `SELECT conversation_id AS id, workspace_id AS workspace FROM rule_dues
+     WHERE due_at <= UTC_TIMESTAMP(3) ${workspaces.length > 0 ? 'AND workspace_id NOT IN (:workspaces)' : ''}
+     ORDER BY due_at LIMIT ${most}`,
+    { replacements: { workspaces: [...workspaces] }, type: QueryTypes.SELECT },
+  );
+}
+
+/** Raw: each is claimed by one process only, which goes past those that others hold. */
+function claim({ database }: House, ids: readonly string[]): Promise<Due[]> {
+  return database.transaction(async transaction => {
+    const rows = await database.query<Due>(
+      `SELECT conversation_id AS id, workspace_id AS workspace, tries + 1 AS tries FROM rule_dues
+       WHERE conversation_id IN (:ids) AND due_at <= UTC_TIMESTAMP(3) ORDER BY due_at FOR UPDATE SKIP LOCKED`,
+      { replacements: { ids: [...ids] }, type: QueryTypes.SELECT, transaction },
+    );
+    if (rows.length > 0)
+      await database.query(
+        `UPDATE rule_dues SET tries = tries + 1, due_at = UTC_TIMESTAMP(3) + INTERVAL ${LEASE} SECOND
+         WHERE conversation_id IN (:ids)`,
+        { replacements: { ids: rows.map(({ id }) => id) }, type: QueryTypes.UPDATE, transaction },
+      );
+    return rows.map(row => ({ ...row, tries: Number(row.tries) }));
+  });
+}
+
+/** Raw: for whichever conversations something is to come, rules that are others now may have it sooner, or not at all. */
+export async function lookAgain({ database, wake }: House, workspace: string): Promise<void> {
+  await database.query(
+    `UPDATE rule_dues SET due_at = UTC_TIMESTAMP(3)
+     WHERE workspace_id = :workspace AND due_at > UTC_TIMESTAMP(3) LIMIT ${MOST_LOOKED_AT}`,
+    { replacements: { workspace }, type: QueryTypes.UPDATE },
+  );
+  wake(0);
+}
+
+/**
+ * Has rules act in conversations in which something is due. What is written, and when it is looked at next, stands in one
+ * transaction, in which everything that must hold was looked at.
+ */
+export function ruleDues(house: House, host: Host, line: Line, announcer: Announcer): Duty {
+  return new Lane<Due>(
+    {
+      name: 'rules',
+      slots: SLOTS,
+      due: (most, without) => due(house, most, without),
+      claim: ids => claim(house, ids),
+      async run({ id, workspace, tries }) {
+        const { ports, logger } = house;
+        const [book, directory] = await Promise.all([ports.rules.of(workspace), ports.directories.of(workspace)]);
+        const standing = tellsOfLine(book) ? await line.placeOf(workspace, id) : {};
+        const place = { workspace, conversation: id, isLook: true as const };
+        const ruling = (...[row, transaction]: Parameters<Parameters<typeof append>[2]>) =>
+          new Ruling({ house, host }, { book, directory, standing }, row, transaction);
+        try {
+          await announcer.announce(await append(house, place, (row, transaction) => ruling(row, transaction).act()));
+        } catch (error) {
+          if (tries < MOST_TRIES || isUnavailable(error)) throw error;
+          logger.error({ err: error, conversation: id }, 'what rules were to do cannot be done');
+          await append(house, place, (row, transaction) => ruling(row, transaction).giveUp());
+        }
+      },
+    },
+    house.logger,
+  );
+}
