@@ -1,4 +1,4 @@
-import { dice, plainVisit, type Visit, type World } from '@kineta/core';
+import { dice, plainVisit, type Rule, type Visit, type World } from '@kineta/core';
 import {
   account,
   conversing,
@@ -11,8 +11,10 @@ import {
   passwordHash,
   people,
   peopleWords,
+  ruleTable,
   secret,
   shipPhrases,
+  shipRules,
   sites,
   type Tables,
   withHolidays,
@@ -48,6 +50,7 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
   const rows = tables.in(workspace);
   await rows.of(account.tags).addAll(firstTags);
   await shipPhrases(tables, workspace);
+  await shipRules(tables, workspace);
   const password = await passwordHash(business.password);
   const memberIds = new Map<string, string>();
   const teamIds = new Map<string, string>();
@@ -60,6 +63,7 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     memberIds.set(member.name, memberId);
     for (const team of member.teams) await rows.of(account.teamMembers).add({ teamId: teamIds.get(team)!, memberId });
   }
+  await giveUrgentWords(tables, workspace, teamIds.get('Aftercare')!);
   const lead = memberIds.get(members[0].name)!;
   const flowId = await rows.of(flowTables.flows).add({
     name: flow.name,
@@ -96,6 +100,27 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
   const place = { workspace, site, flow: flowId, edition, memberIds, teamIds };
   for (const past of pastWeek(flow, world, now)) await write(tables, place, past);
   return true;
+}
+
+/** The rule for urgent words ships without any: these are what cannot wait at Brackenrow. */
+async function giveUrgentWords(tables: Tables, workspace: string, team: string): Promise<void> {
+  const rows = tables.in(workspace).of(ruleTable);
+  const [first] = await rows.all({}, { by: 'place', most: 1 });
+  if (!first) return;
+  const rule: Rule = {
+    ...first.rule,
+    when: { when: 'wrote', words: ['no heating', 'leak', 'smell of gas'] },
+    parts: [
+      {
+        after: null,
+        do: [
+          { deed: 'raise' },
+          { deed: 'notify', to: { team }, text: 'Urgent: {first name|a visitor} wrote of what cannot wait.' },
+        ],
+      },
+    ],
+  };
+  await rows.change({ rule, isOn: true }, { id: first.id });
 }
 
 interface Place {

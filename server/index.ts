@@ -17,6 +17,8 @@ export { hashed, secret } from './http/secret.ts';
 export { people, peopleWords } from './people/model.ts';
 export { keepWords } from './people/words.ts';
 export { shipTo as shipPhrases } from './phrases/service.ts';
+export { rules as ruleTable } from './rules/model.ts';
+export { shipTo as shipRules } from './rules/service.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';
 export { sites } from './sites/model.ts';
 export { eventsOf, writeEvents } from './stream/stream.ts';

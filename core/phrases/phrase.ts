@@ -1,3 +1,6 @@
+import { cut } from '../facts/text.ts';
+import { plain, type WordPart } from '../facts/words.ts';
+
 /** A place of a phrase, or the words between two. */
 type Part = { text: string } | { fact: string; otherwise: string | undefined; text: string };
 
@@ -37,6 +40,20 @@ export function filled(phrase: string, known: ReadonlyMap<string, string>): { te
     })
     .join('');
   return { text, missing };
+}
+
+/** A phrase as part of a sentence, with its places marked; cut where it has more than so many characters. */
+export function phraseWords(phrase: string, most: number): WordPart[] {
+  const words: WordPart[] = [];
+  let left = most;
+  for (const part of partsOf(phrase.replace(/\s+/g, ' ').trim())) {
+    if (left <= 0) return [...words, plain('…')];
+    const text = 'fact' in part ? part.fact : part.text;
+    words.push('fact' in part ? { fact: part.fact } : plain(text.length > left ? `${cut(text, left)}…` : text));
+    if (text.length > left) return words;
+    left -= text.length;
+  }
+  return words;
 }
 
 export interface Findable {

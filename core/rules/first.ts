@@ -1,7 +1,20 @@
-import type { Rule } from './rule.ts';
+import type { Rule, RulePart } from './rule.ts';
 
 const seconds = (amount: number) => ({ amount, unit: 'seconds' as const });
 const minutes = (amount: number) => ({ amount, unit: 'minutes' as const });
+
+/** A rule to begin with. */
+export const blankRule = (name: string): Rule => ({
+  name,
+  when: { when: 'wanted' },
+  onlyIf: null,
+  parts: [{ after: { for: seconds(30) }, do: [{ deed: 'say', text: '' }] }],
+  atMost: 'once',
+  afterPerson: null,
+});
+
+/** What may follow, to begin with. */
+export const blankPart: RulePart = { after: { for: minutes(5) }, do: [{ deed: 'close' }] };
 
 /** The rules that ship, in their order, each with whether it is on: what a business needs before it thinks of rules. */
 export const firstRules: ReadonlyArray<{ on: boolean; rule: Rule }> = [

@@ -287,8 +287,8 @@ describe('the rules that ship', () => {
     expect(firstRules.map(({ rule }) => sentence(ruleWords(rule, names)))).toMatchInlineSnapshot(`
       [
         "When somebody writes urgent words, put them first and tell everybody.",
-        "When a person is wanted and nobody comes for 30 seconds, only if in its hours is yes, say “Sorry that nobody has come to you yet. You are number {place} in line. It should take abou…”.",
-        "When somebody waits and the team is closed, or closes, say “We have closed for now. We are back {opens}. What you write here waits for us. Our answer …”.",
+        "When a person is wanted and nobody comes for 30 seconds, only if in its hours is yes, say “Sorry that nobody has come to you yet. You are number place in line. It should take about …”.",
+        "When somebody waits and the team is closed, or closes, say “We have closed for now. We are back opens. What you write here waits for us. Our answer go…”.",
         "When the visitor is silent for 10 minutes, only if led by is “the flow”, say “Are you still there?” to who has written; after 5 minutes more, close it.",
         "When the visitor has no word of a person for 15 minutes of opening time, tell whoever leads its team.",
         "When a person finishes a conversation, after 2 minutes, say “How did it go? A word from you helps us do better.”.",

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { relative } from 'node:path';
-import { actKinds, answerKinds, entryKinds, stepKinds } from '@kineta/core';
+import { actKinds, answerKinds, deedKinds, entryKinds, stepKinds, whenKinds } from '@kineta/core';
 import { describe, expect, test } from 'vitest';
 import { root, sources } from './sources.ts';
 
@@ -34,6 +34,18 @@ const registries: Array<{ of: string; key: string; names: string[]; home: RegExp
     key: 'answer\\.type',
     names: answerKinds.map(({ type }) => type),
     home: /^(core\/flow\/answers|studio\/flows\/answers|widget\/window\/answers)\//,
+  },
+  {
+    of: 'kind of beginnings of a rule',
+    key: 'when',
+    names: whenKinds.map(({ when }) => String(when)),
+    home: /^(core\/rules\/(whens\/|first\.ts)|studio\/rules\/whens\/)/,
+  },
+  {
+    of: 'kind of deeds of a rule',
+    key: 'deed',
+    names: deedKinds.map(({ deed }) => String(deed)),
+    home: /^(core\/rules\/(deeds\/|first\.ts)|server\/conversations\/deeds\/|studio\/rules\/deeds\/)/,
   },
 ];
 

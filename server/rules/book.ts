@@ -1,4 +1,4 @@
-import { type Fact, givenFacts, lacks, type Numbered, ruleFacts } from '@kineta/core';
+import { type Fact, FactName, givenFacts, lacks, type Numbered, ruleFacts } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
 import type { RuleBook } from '../house/ports.ts';
@@ -18,8 +18,9 @@ export function factsOf(
 ): Fact[] {
   const byName = new Map<string, Fact>();
   // What a flow has by a name goes before; of several flows, the first.
+  // A team may be called as no fact can be; that is not asked about then.
   for (const fact of [...flows.flatMap(({ facts }) => facts), ...business, ...givenFacts(teams), ...ruleFacts])
-    if (!byName.has(fact.name)) byName.set(fact.name, fact);
+    if (!byName.has(fact.name) && FactName.safeParse(fact.name).success) byName.set(fact.name, fact);
   return [...byName.values()];
 }
 

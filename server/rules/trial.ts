@@ -62,9 +62,12 @@ export function casesOf(
   const words = (number: number | undefined): string | undefined => {
     const entry = conversation.entries.find(one => one.number === number);
     const locale = { language: workspace.language, currency: workspace.currency };
+    if (!entry) return undefined;
+    const time = (instant: string) => DateTime.fromISO(instant, { zone }).toFormat('d LLL, HH:mm');
+    // What is set as somebody’s own words has none about it.
     return (
-      entry &&
-      entryWords(entry, { locale, time: instant => DateTime.fromISO(instant, { zone }).toFormat('d LLL, HH:mm') })
+      entryWords(entry, { locale, time }) ??
+      ('member' in entry && entry.member ? `${entry.member.name} wrote.` : 'The visitor wrote.')
     );
   };
   return tried(rules, past, now, lookAt, names, factNames).map((one: Case): RuleCase => {

@@ -4,8 +4,6 @@ import {
   closestCenter,
   DndContext,
   type DragEndEvent,
-  KeyboardCode,
-  type KeyboardCoordinateGetter,
   KeyboardSensor,
   PointerSensor,
   pointerWithin,
@@ -15,6 +13,7 @@ import {
 } from '@dnd-kit/core';
 import { findStep, kindOf, moveScene, moveStep, type Scene } from '@kineta/core';
 import type { ReactNode } from 'react';
+import { carriedAmong } from '../ui/carried.ts';
 import { useDraft } from './draft/draft.ts';
 import { useSelection } from './selection.ts';
 
@@ -48,21 +47,6 @@ const among: CollisionDetection = args => {
     if (under.length > 0) return under;
   }
   return closestCenter({ ...args, droppableContainers: those });
-};
-
-/** Each arrow carries a step over the next step and a scene over the next scene, however tall that is. */
-const carried: KeyboardCoordinateGetter = (event, { active, context }) => {
-  const by = event.code === KeyboardCode.Down ? 1 : event.code === KeyboardCode.Up ? -1 : 0;
-  const { over, droppableRects, collisionRect } = context;
-  if (by === 0 || !collisionRect) return undefined;
-  event.preventDefault();
-  const isAlike = alikeTo(active);
-  const those = [...droppableRects].filter(([id]) => isAlike(id)).sort(([, a], [, b]) => a.top - b.top);
-  const next = those[those.findIndex(([id]) => id === (over?.id ?? active)) + by];
-  if (!next) return undefined;
-  const [, { left, top, height }] = next;
-  // What is held lies over that whose middle is nearest to its own.
-  return { x: left, y: top + height / 2 - collisionRect.height / 2 };
 };
 
 function drop({ active, over }: DragEndEvent): void {
@@ -108,7 +92,7 @@ const instructions = {
 
 // Made once: everything that can be dragged is drawn anew when one of these is another.
 const pointerOptions = { activationConstraint: { distance: 5 } };
-const keyboardOptions = { coordinateGetter: carried };
+const keyboardOptions = { coordinateGetter: carriedAmong(alikeTo) };
 const accessibility = { announcements, screenReaderInstructions: instructions };
 
 /** Steps and scenes are dragged inside of this, by the pointer or by Space and the arrows. */

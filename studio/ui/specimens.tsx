@@ -6,6 +6,7 @@ import { Button, IconButton } from './button.tsx';
 import { ChartCard } from './chart-card.tsx';
 import { DayList, DayRow } from './day-list.tsx';
 import { Dialog } from './dialog.tsx';
+import { DurationInput } from './duration-input.tsx';
 import { EmojiPicker } from './emoji-picker.tsx';
 import { Empty } from './empty.tsx';
 import { Choice, Select, SmallInput, TextArea, TextField } from './field.tsx';
@@ -140,6 +141,9 @@ export default function Specimens() {
             </Button>
           </div>
         </Dialog>
+      </Specimen>
+      <Specimen of="DurationInput">
+        <DurationInput name="Wait" value={{ amount: 30, unit: 'seconds' }} onSet={nothing} />
       </Specimen>
       <Specimen of="Hint · Empty · Skeleton">
         <Hint id="specimen" className="w-80">

@@ -8,6 +8,12 @@ const whole: Intl.DateTimeFormatOptions = { dateStyle: 'full', timeStyle: 'mediu
 const dayTime: Intl.DateTimeFormatOptions = { weekday: 'short', ...day, hour: '2-digit', minute: '2-digit' };
 
 export const dayAndTime = (iso: string): string => dateFormat(dayTime).format(new Date(iso));
+/** A calendar day (ISO 8601), as “26 Oct”. */
+export const dayName = (iso: string): string =>
+  dateFormat({ ...day, timeZone: 'UTC' }).format(new Date(`${iso}T12:00:00Z`));
+/** The calendar day of an instant (epoch milliseconds) in a zone, as ISO 8601 writes it. */
+export const isoDay = (at: number, zone: string): string =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: zone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(at);
 export const clockTime = (iso: string): string => dateFormat(clock).format(new Date(iso));
 export const exactClock = (at: Date): string => dateFormat(seconds).format(at);
 export const wholeTime = (iso: string): string => dateFormat(whole).format(new Date(iso));
@@ -39,4 +45,18 @@ export function stretch(milliseconds: number): string {
   if (total < 3_600) return `${Math.floor(total / 60)}:${two(total % 60)}`;
   if (total < 86_400) return `${Math.floor(total / 3_600)} h ${two(Math.floor((total % 3_600) / 60))}`;
   return `${Math.floor(total / 86_400)} d`;
+}
+
+const units = [
+  ['day', 86_400_000],
+  ['hour', 3_600_000],
+  ['minute', 60_000],
+  ['second', 1_000],
+] as const;
+
+/** A stretch of time in words, in the largest unit of which there is at least one: “29 seconds”, “2 hours”. */
+export function spanWords(milliseconds: number): string {
+  const [unit, length] = units.find(([, one]) => milliseconds >= one) ?? units[3];
+  const count = Math.round(milliseconds / length);
+  return `${count} ${unit}${count === 1 ? '' : 's'}`;
 }

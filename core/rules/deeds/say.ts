@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { cut } from '../../facts/text.ts';
 import { plain } from '../../facts/words.ts';
+import { phraseWords } from '../../phrases/phrase.ts';
 import { deedKind } from './kind.ts';
 
 /** So much of what is said stands in a sentence about it. */
@@ -17,8 +17,9 @@ export const say = deedKind({
   }),
   blank: () => ({ deed: 'say' as const, text: '' }),
   words: ({ text, written }) => [
-    plain(`say “${cut(text.replace(/\s+/g, ' '), SHOWN)}${text.length > SHOWN ? '…' : ''}”`),
-    plain(written ? ' to who has written' : ''),
+    plain('say “'),
+    ...(text === '' ? [plain('…')] : phraseWords(text, SHOWN)),
+    plain(`”${written ? ' to who has written' : ''}`),
   ],
   reaches: () => true,
   skips: ({ written }, { wrote }) => written === true && wrote === null,

@@ -1,9 +1,9 @@
 import { type Fact, type Setting, Setting as SettingShape } from '@kineta/core';
 import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { ValueInput } from '../../conditions/value-input.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { useDraft } from '../draft/draft.ts';
-import { ValueInput } from '../steps/decide.tsx';
 
 const row = 'grid grid-cols-[7rem_1fr] items-center gap-2';
 

@@ -2,7 +2,7 @@ import type { Chart } from '@kineta/core';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
-import { FormulaField } from '../lines/formula-field.tsx';
+import { FlowFormula } from '../lines/formula.tsx';
 import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
 
@@ -74,7 +74,7 @@ function Panel({ step, change }: StepProps<Chart>) {
             value={value.label}
             onChange={event => set(index, { ...value, label: event.target.value })}
           />
-          <FormulaField
+          <FlowFormula
             name={`Value ${index + 1}`}
             oneLine
             placeholder="heating bill - yearly saving"

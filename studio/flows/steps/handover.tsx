@@ -1,9 +1,9 @@
 import type { HandOver } from '@kineta/core';
 import { useSignedIn } from '../../account/store.ts';
 import { AddButton } from '../../ui/add-button.tsx';
+import { DurationInput } from '../../ui/duration-input.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
-import { DurationInput } from '../duration-input.tsx';
 import { LineField } from '../lines/line-field.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { DirectionBody } from './direction.tsx';

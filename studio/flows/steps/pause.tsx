@@ -1,5 +1,5 @@
 import type { Pause } from '@kineta/core';
-import { DurationInput } from '../duration-input.tsx';
+import { DurationInput } from '../../ui/duration-input.tsx';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 

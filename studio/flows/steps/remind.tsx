@@ -1,6 +1,6 @@
 import { durationWords, type Remind } from '@kineta/core';
+import { DurationInput } from '../../ui/duration-input.tsx';
 import { Select } from '../../ui/field.tsx';
-import { DurationInput } from '../duration-input.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';

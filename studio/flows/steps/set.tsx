@@ -1,7 +1,7 @@
 import type { SetFact, Value } from '@kineta/core';
+import { ValueInput } from '../../conditions/value-input.tsx';
 import { FactSelect } from '../facts.tsx';
 import { isKept, useFacts } from '../workplace.ts';
-import { ValueInput } from './decide.tsx';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 

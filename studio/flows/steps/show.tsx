@@ -5,7 +5,7 @@ import { Select, SmallInput } from '../../ui/field.tsx';
 import { LineText } from '../../ui/line.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
 import { newId } from '../draft/draft.ts';
-import { FormulaField } from '../lines/formula-field.tsx';
+import { FlowFormula } from '../lines/formula.tsx';
 import { LineField } from '../lines/line-field.tsx';
 import { PictureDescription, PictureUpload } from '../picture-upload.tsx';
 import { WaySelect } from '../way-select.tsx';
@@ -176,7 +176,7 @@ function CardEditor({
       </div>
       <div className="flex items-start gap-1.5">
         <span className="pt-1">Price</span>
-        <FormulaField
+        <FlowFormula
           name={`Price of card ${index + 1}`}
           oneLine
           placeholder="none, or such as 9500"

@@ -1,10 +1,10 @@
 import { type Fact, formula, show, tryFormula, type Value, type WorkOut, written } from '@kineta/core';
 import { useState } from 'react';
 import { useSignedIn } from '../../account/store.ts';
+import { ValueInput } from '../../conditions/value-input.tsx';
 import { FactSelect } from '../facts.tsx';
-import { FormulaField } from '../lines/formula-field.tsx';
+import { FlowFormula } from '../lines/formula.tsx';
 import { isKept, useFacts } from '../workplace.ts';
-import { ValueInput } from './decide.tsx';
 import { DirectionBody } from './direction.tsx';
 import type { StepProps, StepView } from './view.ts';
 
@@ -93,7 +93,7 @@ function Panel({ step, change }: StepProps<WorkOut>) {
           />
         </span>
         <span className="pt-1">is</span>
-        <FormulaField
+        <FlowFormula
           name="Formula"
           value={step.formula}
           onChange={source => change({ ...step, formula: source }, 'formula')}

@@ -2,6 +2,7 @@ import type { ConversationDetail, Entry } from '@kineta/contract';
 import { Blocking } from './blocking.tsx';
 import { Files } from './files.tsx';
 import { Known } from './known.tsx';
+import { Rules } from './rules.tsx';
 import { ScoreReasons } from './score.tsx';
 import { Tags } from './tags.tsx';
 import { Way } from './way.tsx';
@@ -30,6 +31,7 @@ export function Beside({
       <Way entries={entries} />
       <Files entries={entries} />
       <Earlier detail={detail} />
+      <Rules key={conversation.id} conversation={conversation.id} />
       <Blocking detail={detail} />
     </aside>
   );

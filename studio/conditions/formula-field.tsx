@@ -1,15 +1,16 @@
-import { FormulaError, formula } from '@kineta/core';
+import { type Fact, FormulaError, formula } from '@kineta/core';
 import { lazy, Suspense } from 'react';
-import { declareFact, useFacts } from '../workplace.ts';
 
 const FormulaEditor = lazy(() => import('./formula-editor.tsx'));
+
+const nothing = (): void => {};
 
 /** What is wrong with a formula, for its writer; nothing while it is empty. */
 function mistakeIn(source: string, names: string[]): string | undefined {
   if (source.trim() === '') return undefined;
   try {
     const unknown = formula(source, names).reads.find(name => !names.includes(name));
-    return unknown === undefined ? undefined : `“${unknown}” is not a fact of this flow.`;
+    return unknown === undefined ? undefined : `“${unknown}” is no fact here.`;
   } catch (error) {
     return error instanceof FormulaError ? error.message : 'The formula cannot be read.';
   }
@@ -21,18 +22,22 @@ export function FormulaField({
   value,
   placeholder = 'heating bill * 0.3',
   oneLine = false,
+  facts,
+  onPick,
   onChange,
 }: {
   name: string;
   value: string;
   placeholder?: string;
   oneLine?: boolean;
+  /** Those that it may read, and what is done when one of them is taken into it. */
+  facts: readonly Fact[];
+  onPick?: (fact: string) => void;
   onChange: (value: string) => void;
 }) {
-  const { all } = useFacts();
   const mistake = mistakeIn(
     value,
-    all.map(fact => fact.name),
+    facts.map(fact => fact.name),
   );
   return (
     <span className="flex min-w-0 flex-1 flex-col">
@@ -42,11 +47,11 @@ export function FormulaField({
         <FormulaEditor
           name={name}
           value={value}
-          facts={all}
+          facts={facts}
           placeholder={placeholder}
           oneLine={oneLine}
           onChange={onChange}
-          onPick={declareFact}
+          onPick={onPick ?? nothing}
         />
       </Suspense>
       {mistake ? (

@@ -1,5 +1,5 @@
 import { Duration } from '@kineta/core';
-import { Select, SmallInput } from '../ui/field.tsx';
+import { Select, SmallInput } from './field.tsx';
 
 const units: ReadonlyArray<Duration['unit']> = ['seconds', 'minutes', 'hours', 'days'];
 

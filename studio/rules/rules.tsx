@@ -1,0 +1,249 @@
+import {
+  type Announcements,
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { arrayMove, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { type RuleRow, ruleRoutes } from '@kineta/contract';
+import { blankRule, lacks, type Rule } from '@kineta/core';
+import { useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { call, sentenceOf } from '../shell/api.ts';
+import { isStale, keyOf, queries, useRoute } from '../shell/query.ts';
+import { Button } from '../ui/button.tsx';
+import { carriedAmong } from '../ui/carried.ts';
+import { Empty } from '../ui/empty.tsx';
+import { Skeleton } from '../ui/skeleton.tsx';
+import { RuleEditor } from './editor.tsx';
+import { RuleLine } from './line.tsx';
+import { namesOf } from './names.ts';
+import { RuleSettingProvider } from './setting.ts';
+import { useTrial } from './store.ts';
+import { Trial } from './trial.tsx';
+
+// Made once: everything that can be dragged is drawn anew when one of these is another.
+const pointerOptions = { activationConstraint: { distance: 5 } };
+const keyboardOptions = { coordinateGetter: carriedAmong(() => () => true) };
+
+const screenReaderInstructions = {
+  draggable: 'Space picks it up, the arrows carry it, Space puts it down, Escape puts it back.',
+};
+function announcementsOf(rules: readonly RuleRow[]): Announcements {
+  const named = (id: unknown) => `“${rules.find(one => one.id === id)?.rule.name ?? ''}”`;
+  return {
+    onDragStart: ({ active }) => `You hold ${named(active.id)}.`,
+    onDragOver: ({ active, over }) =>
+      over ? `You hold ${named(active.id)} in the place of ${named(over.id)}.` : `You hold ${named(active.id)}.`,
+    onDragEnd: ({ active, over }) =>
+      over && over.id !== active.id ? `It is put in the place of ${named(over.id)}.` : 'It is put back.',
+    onDragCancel: () => 'It is put back.',
+  };
+}
+
+/** The identity of one that is not kept yet. */
+const NEW = 'new';
+
+const freshRule = (rules: readonly RuleRow[]): Rule => {
+  const isTaken = (name: string) => rules.some(({ rule }) => rule.name === name);
+  const number = [...rules.keys(), rules.length].map(index => index + 1).find(one => !isTaken(`Rule ${one}`));
+  return blankRule(`Rule ${number ?? rules.length + 1}`);
+};
+
+/** Does something to the rules, and says why it could not be done. */
+async function change(work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    toast.error(sentenceOf(error));
+  }
+  await isStale(ruleRoutes.list);
+}
+
+const tryOne = (id: string, rule: Rule) => {
+  if (!lacks(rule)) void useTrial.getState().try({ id: id === NEW ? null : id, rule });
+};
+
+function Listed({ rules }: { rules: readonly RuleRow[] }) {
+  const { data } = useRoute(ruleRoutes.list, {});
+  const [open, setOpen] = useState<string>();
+  const [written, setWritten] = useState<Rule>();
+  const names = useMemo(() => (data ? namesOf(data.names, data.rules) : undefined), [data]);
+  const setting = useMemo(() => data && { names: data.names, facts: data.facts, rules: data.rules }, [data]);
+  const sensors = useSensors(useSensor(PointerSensor, pointerOptions), useSensor(KeyboardSensor, keyboardOptions));
+  const accessibility = useMemo(() => ({ announcements: announcementsOf(rules), screenReaderInstructions }), [rules]);
+  if (!data || !names || !setting) return null;
+
+  const close = () => {
+    setOpen(undefined);
+    setWritten(undefined);
+  };
+  const show = (row: RuleRow) => {
+    if (open === row.id) return close();
+    setOpen(row.id);
+    setWritten(row.rule);
+    tryOne(row.id, row.rule);
+  };
+  const keep = async (row: RuleRow | undefined, rule: Rule) => {
+    const kept = row
+      ? await call(ruleRoutes.change, { params: { id: row.id }, body: { rule, number: row.number } })
+      : await call(ruleRoutes.add, { body: { rule, on: !lacks(rule) } });
+    await isStale(ruleRoutes.list);
+    setOpen(kept.id);
+    setWritten(kept.rule);
+    tryOne(kept.id, kept.rule);
+  };
+  const remove = (row: RuleRow) =>
+    change(async () => {
+      await call(ruleRoutes.remove, { params: { id: row.id } });
+      close();
+      const body = { rule: row.rule, on: row.on };
+      toast(`“${row.rule.name}” was removed.`, {
+        action: { label: 'Undo', onClick: () => void change(() => call(ruleRoutes.add, { body })) },
+      });
+    });
+  const dropped = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const ids = rules.map(({ id }) => id);
+    const next = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+    // Shown at once where it was put; read anew when the server has it.
+    queries.setQueryData(keyOf(ruleRoutes.list, {}), {
+      ...data,
+      rules: next.flatMap(id => rules.find(one => one.id === id) ?? []),
+    });
+    void change(() => call(ruleRoutes.order, { body: { ids: next } }));
+  };
+  const editorFor = (row: RuleRow | undefined, rule: Rule) => (
+    <RuleEditor
+      rule={rule}
+      isNew={!row}
+      differs={row !== undefined && JSON.stringify(rule) !== JSON.stringify(row.rule)}
+      onChange={setWritten}
+      onKeep={next => keep(row, next)}
+      onLeave={close}
+      onRemove={() => row && void remove(row)}
+    />
+  );
+  return (
+    <RuleSettingProvider value={setting}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={dropped}
+        accessibility={accessibility}
+      >
+        <SortableContext items={rules.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <ol aria-label="Rules" className="px-3 py-2">
+            {rules.map((row, index) => (
+              <RuleLine
+                key={row.id}
+                row={row}
+                written={open === row.id && written ? written : row.rule}
+                index={index}
+                names={names}
+                isOpen={open === row.id}
+                onOpen={() => show(row)}
+                onSwitch={on => void change(() => call(ruleRoutes.switch, { params: { id: row.id }, body: { on } }))}
+              >
+                {open === row.id && written ? (
+                  <>
+                    {editorFor(row, written)}
+                    <TryAgain id={row.id} rule={written} />
+                  </>
+                ) : null}
+              </RuleLine>
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      {open === NEW && written ? (
+        <section aria-label="A new rule" className="mx-3 mb-3 rounded-lg border border-rule bg-sheet p-4">
+          {editorFor(undefined, written)}
+          <TryAgain id={NEW} rule={written} />
+        </section>
+      ) : null}
+      <div className="flex flex-wrap items-center gap-3 px-7 py-4">
+        <Button
+          look={rules.length === 0 ? 'main' : 'plain'}
+          disabled={open === NEW}
+          onClick={() => {
+            setOpen(NEW);
+            setWritten(freshRule(rules));
+          }}
+        >
+          New rule
+        </Button>
+        <span className="text-ink-2">
+          Kineta ships six to begin with.{' '}
+          <button
+            type="button"
+            className="text-petrol hover:underline"
+            onClick={() => void change(() => call(ruleRoutes.ship, {}))}
+          >
+            Take in those that are not here
+          </button>
+        </span>
+      </div>
+    </RuleSettingProvider>
+  );
+}
+
+/** What was tried is not as it is written any more. */
+function TryAgain({ id, rule }: { id: string; rule: Rule }) {
+  const { rule: tried, state } = useTrial();
+  if (state === 'trying' || lacks(rule) || JSON.stringify(tried) === JSON.stringify(rule)) return null;
+  return (
+    <p className="mt-2">
+      <Button onClick={() => tryOne(id, rule)}>Try it as it is written here</Button>
+    </p>
+  );
+}
+
+/** What happens by itself, as sentences in their order; beside them what they would have done. */
+export default function Rules() {
+  const { data, error } = useRoute(ruleRoutes.list, {});
+  useEffect(() => {
+    document.title = 'Rules · Kineta';
+    return () => useTrial.setState({ state: 'none', rule: undefined, id: undefined, cases: [], days: new Map() });
+  }, []);
+  const names = useMemo(() => (data ? namesOf(data.names, data.rules) : undefined), [data]);
+  return (
+    <main className="flex h-full flex-col">
+      <header className="flex min-h-13 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
+        <h1 className="font-script text-xl font-semibold">Rules</h1>
+        <span className="font-script text-ink-2 italic">What happens by itself, in this order</span>
+        <Button className="ml-auto" onClick={() => void useTrial.getState().try()}>
+          Try all on the last 30 days
+        </Button>
+      </header>
+      <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+        <div className="min-w-0 flex-1 lg:overflow-y-auto">
+          {error ? (
+            <Empty title="The rules cannot be shown">{sentenceOf(error)}</Empty>
+          ) : data ? (
+            <>
+              {data.rules.length === 0 ? (
+                <Empty title="No rules yet">
+                  A rule looks whether something is so, waits, looks again, and does what you say.
+                </Empty>
+              ) : null}
+              <Listed rules={data.rules} />
+            </>
+          ) : (
+            <Skeleton lines={8} className="p-6" />
+          )}
+        </div>
+        <aside
+          aria-label="What they would have done"
+          className="w-100 shrink-0 border-l border-rule bg-paper-2 max-lg:w-full max-lg:border-t max-lg:border-l-0 lg:overflow-y-auto"
+        >
+          {data && names ? <Trial rules={data.rules} names={names} /> : null}
+        </aside>
+      </div>
+    </main>
+  );
+}
