@@ -33,8 +33,6 @@ export interface Case {
   by?: number;
 }
 
-/** What is over within so many milliseconds, has not been. */
-const A_MOMENT = 100;
 /** So many cases of one conversation are told. */
 const MOST_CASES = 40;
 
@@ -97,7 +95,7 @@ export function tried(
       // What only begins anew, as silence does with every word, has not ended.
       if (!was || was.since === null || !rule.parts[was.part] || is?.since !== null) continue;
       // What was over in the moment in which it began was never so.
-      if (at - was.since < A_MOMENT) continue;
+      if (at <= was.since) continue;
       cases.push({ rule: rule.id, since: was.since, part: was.part, at, silent: 'ended', by: number });
     }
     if (cases.length >= MOST_CASES) return cases.slice(0, MOST_CASES);
