@@ -219,10 +219,11 @@ await hanne.getByText('was read from every-kind.json').waitFor({ state: 'hidden'
 await hanne.setViewportSize({ width: 1280, height: 2210 });
 await take(hanne, 'kinds');
 await hanne.setViewportSize(wide.viewport);
+await hanne.getByRole('link', { name: 'Rules' }).click();
+await hanne.locator('button[aria-expanded]', { hasText: 'Sorry for the wait' }).click();
+await hanne.getByText(/^It would have acted in .* conversations\.$/).waitFor();
+await take(hanne, 'rules');
 await hanne.getByRole('link', { name: 'Settings' }).click();
-await hanne.getByRole('link', { name: 'Members' }).click();
-await hanne.getByRole('list', { name: 'Members' }).waitFor();
-await take(hanne, 'settings');
 await hanne.getByRole('link', { name: 'Teams and hours' }).click();
 await hanne.getByRole('button', { name: 'Hours of Aftercare' }).click();
 await hanne.getByRole('list', { name: 'Holidays' }).waitFor();

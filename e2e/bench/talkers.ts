@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type { EntryBatch } from '@kineta/contract';
 import type { Flow } from '@kineta/core';
-import { connect } from '@kineta/server';
+import { connect, shipRules, Tables } from '@kineta/server';
 import { io, type Socket } from 'socket.io-client';
 
 /** Each visitor replies once in this time; they are spread evenly over it. */
@@ -181,5 +181,7 @@ export async function publish(databaseUrl: string, played = flow): Promise<void>
   await run(
     `INSERT INTO sites (workspace_id, name, site_key, domains, flow_id) VALUES (1, 'bench', 'bench-key', :domains, 1)`,
   );
+  // As every workspace begins: six rules, which are followed with every message.
+  await shipRules(new Tables(database), '1');
   await database.close();
 }

@@ -107,6 +107,10 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await hanne.getByRole('link', { name: 'Phrasebook' }).click();
   await hanne.getByRole('list', { name: 'Phrases' }).waitFor();
   expect(await serious(hanne), 'phrasebook').toEqual([]);
+  await hanne.getByRole('link', { name: 'Rules' }).click();
+  await hanne.locator('button[aria-expanded]', { hasText: 'Still there?' }).click();
+  await hanne.getByText(/^It would have acted in .* conversations\.$/).waitFor();
+  expect(await serious(hanne), 'rules').toEqual([]);
   await hanne.getByRole('link', { name: 'People' }).click();
   await hanne.getByRole('row').nth(3).waitFor();
   expect(await serious(hanne), 'people').toEqual([]);
