@@ -206,6 +206,8 @@ export { contrast } from './look/tones.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { message, messagesIn, spoken } from './messages/message.ts';
 export { factsIn, filled, phrasesFor } from './phrases/phrase.ts';
+export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
+export { isOfRating } from './rating/steps.ts';
 export { type Centre, playDay } from './routing/centre.ts';
 export {
   type Answerer,

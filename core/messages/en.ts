@@ -22,6 +22,13 @@ export const en = {
         : `I would fetch somebody, but nobody is here right now. We are back ${back}; what you write here waits for us.`,
     'somebody had to go': ({ name }: { name: string }) =>
       `${name} had to go. You are in line for somebody else, from when you wrote; what was said here is there for them.`,
+    'rated good': () => 'Good',
+    'rated middling': () => 'So-so',
+    'rated bad': () => 'Not good',
+    'a word about it': () => 'Thank you. Is there anything that you would tell us about it?',
+    'no word about it': () => 'No, that’s all',
+    'thanks for the word': () => 'Thank you, that helps.',
+    'rate it': () => 'Say how it went',
     'a wait': ({ minutes }: { minutes: number }) => (minutes === 1 ? 'a minute' : `${minutes} minutes`),
     'you are blocked': () => 'This chat is closed to you. If that is a mistake, please reach us another way.',
     yes: () => 'Yes',

@@ -41,6 +41,8 @@ export const Course = z.object({
   told: instant,
   /** When it was closed, and by whom. */
   over: z.object({ at: z.number(), by: z.enum(['flow', 'person', 'rule']) }).nullable(),
+  /** Whether the visitor was asked how it went, and what came of it. */
+  rating: z.enum(['asked', 'given', 'over']).nullable(),
   tags: z.array(z.string()),
   urgent: z.boolean(),
   /** How often rules have spoken since the visitor last did something, and acted in all. */
@@ -64,6 +66,7 @@ export const freshCourse: Course = {
   answered: false,
   told: null,
   over: null,
+  rating: null,
   tags: [],
   urgent: false,
   alone: 0,
@@ -113,6 +116,8 @@ function changed(course: Course, move: Move, at: number): Partial<Course> {
       const others = course.tags.filter(tag => tag !== move.tag);
       return { tags: move.off ? others : [...others, move.tag] };
     }
+    case 'rating':
+      return { rating: move.is };
     case 'raised':
       return { urgent: move.urgent };
     case 'learnt':

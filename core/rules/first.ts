@@ -118,7 +118,7 @@ export const firstRules: ReadonlyArray<{ on: boolean; rule: Rule }> = [
       parts: [
         {
           after: { for: minutes(2) },
-          do: [{ deed: 'say', text: 'How did it go? A word from you helps us do better.' }],
+          do: [{ deed: 'rate', text: 'How did it go?' }],
         },
       ],
       atMost: 'once',

@@ -22,6 +22,8 @@ export type Move =
   | { move: 'over'; by: Closer }
   /** It has a tag from now on, or not any more; by its name. */
   | { move: 'tagged'; tag: string; off?: boolean }
+  /** A rating was asked for, or given; or what was said behind it is over. */
+  | { move: 'rating'; is: 'asked' | 'given' | 'over' }
   /** It is urgent from now on, or not any more. */
   | { move: 'raised'; urgent: boolean }
   /** A fact has a value; which one, null of a flow that may set any. */

@@ -291,7 +291,7 @@ describe('the rules that ship', () => {
         "When somebody waits and the team is closed, or closes, say “We have closed for now. We are back opens. What you write here waits for us. Our answer go…”.",
         "When the visitor is silent for 10 minutes, only if led by is “the flow”, say “Are you still there?” to who has written; after 5 minutes more, close it.",
         "When the visitor has no word of a person for 15 minutes of opening time, tell whoever leads its team.",
-        "When a person finishes a conversation, after 2 minutes, say “How did it go? A word from you helps us do better.”.",
+        "When a person finishes a conversation, after 2 minutes, ask how it went.",
       ]
     `);
   });

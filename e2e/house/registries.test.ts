@@ -50,7 +50,7 @@ const registries: Array<{ of: string; key: string; names: string[]; home: RegExp
 ];
 
 /** Who writes a kind of entry itself has to name it; nobody else decides by its name. */
-const WRITES_ENTRIES = /^(server\/conversations|demo)\//;
+const WRITES_ENTRIES = /^(core\/rating|server\/conversations|demo)\//;
 
 const packages = ['core', 'contract', 'server', 'studio', 'widget'];
 

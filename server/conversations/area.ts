@@ -21,6 +21,7 @@ import {
   offers,
   ownLists,
   queues,
+  ratings,
   readings,
   ruleDues as ruleDuesTable,
   said,
@@ -103,6 +104,7 @@ export const conversations: Area = {
     ownLists,
     unseenAnswers,
     ruleDuesTable,
+    ratings,
   ],
   offers: house => ({
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
@@ -208,7 +210,7 @@ export const conversations: Area = {
     const { host, announcer, line, waysBack } = partsOf(house);
     return [
       timers(house, host, announcer),
-      ruleDues(house, host, line, announcer),
+      ruleDues(house, { host, line, waysBack }, announcer),
       routing(house, announcer),
       standing(line),
       absent(house, announcer),

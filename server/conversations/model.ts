@@ -1,5 +1,5 @@
 import { type ConversationSummary, type Holder, InboxFilter } from '@kineta/contract';
-import { Session, Value, type Visit } from '@kineta/core';
+import { LONGEST_COMMENT, Rating, Session, Value, type Visit } from '@kineta/core';
 import { z } from 'zod';
 import {
   identity,
@@ -102,6 +102,18 @@ export const ruleDues = table('rule_dues', {
   dueAt: instant,
   /** How often it was tried. */
   tries: usually(integer),
+});
+
+/** What visitors said of how it went, with who had the conversation last. */
+export const ratings = table('ratings', {
+  conversationId: partOfKey(reference(() => conversations)),
+  workspaceId: reference(),
+  memberId: nullable(reference()),
+  teamId: nullable(reference()),
+  flowId: nullable(reference()),
+  rating: oneOf(Rating.options),
+  comment: nullable(text(LONGEST_COMMENT)),
+  at: instant,
 });
 
 /** Up to which entry members have read. */

@@ -8,7 +8,9 @@ import {
   entries,
   missed,
   offers,
+  ratings,
   readings,
+  ruleDues,
   said,
   timers,
   turns,
@@ -62,6 +64,8 @@ export function personal({ tables, database }: House): Personal {
         await rows.of(readings).remove({ conversationId }, { transaction });
         await rows.of(timers).remove({ conversationId }, { transaction });
         await rows.of(conversationTags).remove({ conversationId }, { transaction });
+        await rows.of(ruleDues).remove({ conversationId }, { transaction });
+        await rows.of(ratings).remove({ conversationId }, { transaction });
         await rows.of(unseenAnswers).remove({ conversationId }, { transaction });
         await rows.of(missed).remove({ conversationId }, { transaction });
         await rows.of(offers).remove({ conversationId }, { transaction });

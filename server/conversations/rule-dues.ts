@@ -8,6 +8,7 @@ import type { Host } from './host.ts';
 import type { Line } from './line.ts';
 import { append } from './log.ts';
 import { Ruling, tellsOfLine } from './ruling.ts';
+import type { WaysBack } from './way-back.ts';
 
 /** Few enough that visitors’ messages always find a connection to the database free. */
 const SLOTS = { all: 8, share: 5 };
@@ -64,7 +65,11 @@ export async function lookAgain({ database, wake }: House, workspace: string): P
  * Has rules act in conversations in which something is due. What is written, and when it is looked at next, stands in one
  * transaction, in which everything that must hold was looked at.
  */
-export function ruleDues(house: House, host: Host, line: Line, announcer: Announcer): Duty {
+export function ruleDues(
+  house: House,
+  { host, line, waysBack }: { host: Host; line: Line; waysBack: WaysBack },
+  announcer: Announcer,
+): Duty {
   return new Lane<Due>(
     {
       name: 'rules',
@@ -77,7 +82,7 @@ export function ruleDues(house: House, host: Host, line: Line, announcer: Announ
         const standing = tellsOfLine(book) ? await line.placeOf(workspace, id) : {};
         const place = { workspace, conversation: id, isLook: true as const };
         const ruling = (...[row, transaction]: Parameters<Parameters<typeof append>[2]>) =>
-          new Ruling({ house, host }, { book, directory, standing }, row, transaction);
+          new Ruling({ house, host, waysBack }, { book, directory, standing }, row, transaction);
         try {
           await announcer.announce(await append(house, place, (row, transaction) => ruling(row, transaction).act()));
         } catch (error) {

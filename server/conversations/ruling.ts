@@ -26,6 +26,7 @@ import { courseOf, followEntries, momentOf } from './following.ts';
 import type { Host } from './host.ts';
 import type { Outcome } from './log.ts';
 import type { Changes, ConversationRow } from './model.ts';
+import type { WaysBack } from './way-back.ts';
 import { worldOf } from './world.ts';
 
 /** So deep one rule may have another do what it does. */
@@ -55,6 +56,7 @@ async function isUnderWay({ id }: ConversationRow, transaction: Transaction): Pr
 export class Ruling {
   private readonly house: House;
   private readonly host: Host;
+  private readonly waysBack: WaysBack;
   private readonly book: RuleBook;
   private readonly directory: Directory;
   private readonly standing: Standing;
@@ -70,13 +72,14 @@ export class Ruling {
   private underWay = false;
 
   constructor(
-    { house, host }: { house: House; host: Host },
+    { house, host, waysBack }: { house: House; host: Host; waysBack: WaysBack },
     { book, directory, standing }: { book: RuleBook; directory: Directory; standing: Standing },
     row: ConversationRow,
     transaction: Transaction,
   ) {
     this.house = house;
     this.host = host;
+    this.waysBack = waysBack;
     this.book = book;
     this.directory = directory;
     this.standing = standing;
@@ -181,8 +184,16 @@ export class Ruling {
         this.row = { ...this.row, ...changes };
       },
       due: after => this.dues.push(after),
+      wayBack: () => this.wayBack(),
       run: id => this.runOther(id, since, depth + 1),
     };
+  }
+
+  /** The link of a letter, which leads back into the conversation; undefined where it is not known to which page. */
+  private async wayBack(): Promise<string | undefined> {
+    const { workspace_id: workspace, site_id: site, visitor_id: visitor, page } = this.row;
+    const origin = await this.house.ports.sites.originOf(workspace, site, this.transaction);
+    return origin === '' ? undefined : this.waysBack.onto(origin, page, { id: visitor, site });
   }
 
   private async runOther(id: string, since: number, depth: number): Promise<{ name: string } | Undone> {

@@ -7,6 +7,7 @@ import {
   type Event,
   type Facts,
   freshSession,
+  isOfRating,
   message,
   type Presence,
   plainVisit,
@@ -25,6 +26,7 @@ import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import { type ConversationRow, conversations, visitors } from './model.ts';
+import { rated } from './rating.ts';
 import { onwards } from './trail.ts';
 import type { WaysBack } from './way-back.ts';
 
@@ -45,6 +47,13 @@ function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>):
     campaign: cut(page?.searchParams.get('utm_campaign') ?? '', 100),
     ...known,
   };
+}
+
+/** What is no answer to the question of how it went answers none, whatever the browser says. */
+function withoutRating(reply: Extract<Event, { event: 'replied' }>): Event {
+  if (!isOfRating(reply.step)) return reply;
+  const { step: _, ...rest } = reply;
+  return rest;
 }
 
 /** What visitors do: come, reply, and catch up. */
@@ -233,12 +242,16 @@ export class VisitorService {
     const place = { workspace: visitor.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
     return append(this.house, place, async (row, transaction) => {
       if (row.visitor_id !== visitor.id) throw new ProblemError('not_found', 'There is no such conversation.');
-      const first = await this.firstEntry(row, event, clientId, directory, transaction);
+      const ratedWith =
+        event.event === 'replied' ? await rated(this.house, row, event, directory, transaction) : undefined;
+      const happened = event.event === 'replied' && !ratedWith ? withoutRating(event) : event;
+      const first = await this.firstEntry(row, happened, clientId, directory, transaction);
       if (first.length === 0) return { entries: [] };
+      if (ratedWith) return { entries: [...first, ...ratedWith] };
       const now = new Date();
       const { holding, plays } = visitorWrote(holdingOf(row), now.getTime());
       if (!plays && !row.session.before) return { entries: first, changes: changesFor(row, holding) };
-      const outcome = await this.host.perform(row, event, directory, now, transaction);
+      const outcome = await this.host.perform(row, happened, directory, now, transaction);
       return { ...outcome, entries: [...first, ...outcome.entries] };
     });
   }

@@ -39,6 +39,7 @@ import { phrases } from './migrations/0034-phrases.ts';
 import { away } from './migrations/0035-away.ts';
 import { trail } from './migrations/0036-trail.ts';
 import { rules } from './migrations/0037-rules.ts';
+import { ratings } from './migrations/0038-ratings.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -79,6 +80,7 @@ export const migrations: readonly Migration[] = [
   away,
   trail,
   rules,
+  ratings,
 ];
 
 /**

@@ -2,6 +2,7 @@ import { conversationRoutes, noticeRoutes, type RuleRow, ruleRoutes } from '@kin
 import { type Deed, firstRules, type Rule, type When } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { ratings } from '../conversations/model.ts';
 import type { RunningServer } from '../server.ts';
 import {
   Browser,
@@ -327,4 +328,82 @@ test('of two processes one acts, and each conversation once', async () => {
     visitor.close();
   }
   await other.close();
+});
+
+describe('how it went', () => {
+  const asks = (email?: true) =>
+    ruleOf(
+      'How',
+      { when: 'over', by: 'person' },
+      0,
+      [{ deed: 'rate', text: 'How did it go?', ...(email ? { email } : {}) }],
+      {
+        afterPerson: { amount: 1, unit: 'seconds' },
+        atMost: 'each',
+        parts: [
+          {
+            after: { for: { amount: 1, unit: 'seconds' } },
+            do: [{ deed: 'rate', text: 'How did it go?', ...(email ? { email } : {}) }],
+          },
+        ],
+      },
+    );
+  const question = (visitor: VisitorPage) =>
+    vi.waitFor(() => {
+      const asked = visitor.entries.findLast(entry => entry.kind === 'asked');
+      expect(asked).toMatchObject({ line: [[{ text: 'How did it go?' }]] });
+      return asked as Extract<typeof asked, { kind: 'asked' }>;
+    }, WAIT);
+  const rated = async (visitor: VisitorPage) =>
+    server.house.tables
+      .in(workspace.id)
+      .of(ratings)
+      .one({ conversationId: paramsOf(visitor).id });
+  async function finished(): Promise<VisitorPage> {
+    const visitor = await waiting();
+    const body = { text: 'Hello, I am Tom', clientId: `tom-says-${paramsOf(visitor).id}` };
+    await lead.call(conversationRoutes.reply, { params: paramsOf(visitor), body });
+    await lead.call(conversationRoutes.done, { params: paramsOf(visitor) });
+    return visitor;
+  }
+
+  test('is asked once, said, and a word about it kept; the conversation stays done', async () => {
+    await kept(asks());
+    const visitor = await finished();
+    const { step } = await question(visitor);
+    await visitor.reply('Good', { choice: 'good', ...(step ? { step } : {}) });
+    await vi.waitFor(() => expect(visitor.said.at(-1)).toMatch(/^Thank you\. Is there anything/), WAIT);
+    const word = visitor.entries.findLast(entry => entry.kind === 'asked');
+    await visitor.reply('Tom was kind', { step: word?.kind === 'asked' ? (word.step ?? '') : '' });
+    await vi.waitFor(() => expect(visitor.said.at(-1)).toBe('Thank you, that helps.'), WAIT);
+    expect(await rated(visitor)).toMatchObject({ rating: 'good', comment: 'Tom was kind', flowId: flow });
+    expect((await get(visitor)).conversation.holder).toBe('done');
+    expect(await ruled(visitor)).toHaveLength(1);
+    visitor.close();
+  });
+
+  test('a question in its place is a question, and somebody is there for it', async () => {
+    await kept(asks());
+    const visitor = await finished();
+    const { step } = await question(visitor);
+    await visitor.reply('And when does the engineer come?', step ? { step } : {});
+    await vi.waitFor(async () => expect((await get(visitor)).conversation.holder).toBe('waiting'), WAIT);
+    expect(await rated(visitor)).toBeUndefined();
+    visitor.close();
+  });
+
+  test('by email as well, with a link that leads back', async () => {
+    await kept(asks(true));
+    const visitor = await came();
+    await visitor.reply('flat');
+    await visitor.reply('maud@ellery.example');
+    const body = { text: 'Hello', clientId: `tom-says-${paramsOf(visitor).id}` };
+    await lead.call(conversationRoutes.reply, { params: paramsOf(visitor), body });
+    await lead.call(conversationRoutes.done, { params: paramsOf(visitor) });
+    await question(visitor);
+    expect((await get(visitor)).entries).toContainEqual(
+      expect.objectContaining({ kind: 'emailed', to: ['maud@ellery.example'], subject: 'ruled: How did it go?' }),
+    );
+    visitor.close();
+  });
 });

@@ -106,15 +106,17 @@ function Listed({ rules }: { rules: readonly RuleRow[] }) {
         action: { label: 'Undo', onClick: () => void change(() => call(ruleRoutes.add, { body })) },
       });
     });
+  // Shown at once as it is to be; read anew when the server has it, or has not.
+  const showAtOnce = (next: RuleRow[]) => queries.setQueryData(keyOf(ruleRoutes.list, {}), { ...data, rules: next });
+  const switched = (row: RuleRow, on: boolean) => {
+    showAtOnce(rules.map(one => (one.id === row.id ? { ...one, on } : one)));
+    void change(() => call(ruleRoutes.switch, { params: { id: row.id }, body: { on } }));
+  };
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const ids = rules.map(({ id }) => id);
     const next = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
-    // Shown at once where it was put; read anew when the server has it.
-    queries.setQueryData(keyOf(ruleRoutes.list, {}), {
-      ...data,
-      rules: next.flatMap(id => rules.find(one => one.id === id) ?? []),
-    });
+    showAtOnce(next.flatMap(id => rules.find(one => one.id === id) ?? []));
     void change(() => call(ruleRoutes.order, { body: { ids: next } }));
   };
   const editorFor = (row: RuleRow | undefined, rule: Rule) => (
@@ -147,7 +149,7 @@ function Listed({ rules }: { rules: readonly RuleRow[] }) {
                 names={names}
                 isOpen={open === row.id}
                 onOpen={() => show(row)}
-                onSwitch={on => void change(() => call(ruleRoutes.switch, { params: { id: row.id }, body: { on } }))}
+                onSwitch={on => switched(row, on)}
               >
                 {open === row.id && written ? (
                   <>

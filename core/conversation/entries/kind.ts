@@ -26,7 +26,7 @@ export interface EntryKind<S extends z.ZodObject> {
   /** Whether the visitor sees it; the rest is for the team. */
   readonly visitorSees?: true;
   /** What lists show of a conversation while nothing newer is worth showing. */
-  preview?(entry: z.infer<S>): string;
+  preview?(entry: z.infer<S>): string | undefined;
   /** What somebody wrote in it, a visitor or a member, by which it is found again. */
   wrote?(entry: z.infer<S>): string;
   /** How it stands in a letter to a visitor who has left: who says it, and what. */

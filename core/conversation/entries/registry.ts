@@ -23,6 +23,7 @@ import { newer } from './newer.ts';
 import { note } from './note.ts';
 import { opened } from './opened.ts';
 import { paused } from './paused.ts';
+import { rated } from './rated.ts';
 import { replied } from './replied.ts';
 import { ruled } from './ruled.ts';
 import { raised, tagged } from './tagged.ts';
@@ -53,6 +54,7 @@ const others = [
   done,
   fellSilent,
   ruled,
+  rated,
   newer,
 ] as const;
 

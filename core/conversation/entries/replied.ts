@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FieldReply, FileGiven, type Reply } from '../../flow/event.ts';
+import { COMMENT_STEP, isOfRating } from '../../rating/steps.ts';
 import { entryKind } from './kind.ts';
 
 /** The visitor wrote, or picked, filled in or sent something. */
@@ -19,18 +20,25 @@ export const replied = entryKind({
   visitorSees: true,
   preview: ({ text }) => text,
   wrote: ({ text }) => text,
-  moves: ({ text }) => [{ move: 'visitor', text }],
+  // What is said of how it went is no word in the conversation.
+  moves({ text, step }) {
+    if (step === COMMENT_STEP) return [{ move: 'rating', is: 'over' }];
+    return isOfRating(step) ? [] : [{ move: 'visitor', text }];
+  },
   happens: () => ({}),
-  recorded: ({ text, choice, choices, fields, file }, { number, at }) => ({
-    did: 'replied',
-    number,
-    at,
-    text,
-    ...(choice === undefined ? {} : { choice }),
-    ...(choices ? { choices } : {}),
-    ...(fields ? { fields } : {}),
-    ...(file ? { file } : {}),
-  }),
+  recorded: ({ text, choice, choices, fields, file, step }, { number, at }) =>
+    isOfRating(step)
+      ? undefined
+      : {
+          did: 'replied',
+          number,
+          at,
+          text,
+          ...(choice === undefined ? {} : { choice }),
+          ...(choices ? { choices } : {}),
+          ...(fields ? { fields } : {}),
+          ...(file ? { file } : {}),
+        },
 });
 
 /** What a visitor answers where it is only played: as an entry of its log, under an identity of the player’s. */

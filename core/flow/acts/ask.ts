@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { entryKind } from '../../conversation/entries/kind.ts';
+import { isOfRating, RATING_STEP } from '../../rating/steps.ts';
 import { lineText, SpokenLine } from '../line.ts';
 import { AnswerShown } from '../shown.ts';
 import { actKind } from './kind.ts';
@@ -14,9 +15,13 @@ const asked = entryKind({
     step: z.string().optional(),
   }),
   visitorSees: true,
-  moves: () => [{ move: 'flow' }],
+  moves({ step }) {
+    if (!isOfRating(step)) return [{ move: 'flow' }];
+    return [{ move: 'rule' }, ...(step === RATING_STEP ? [{ move: 'rating' as const, is: 'asked' as const }] : [])];
+  },
   preview: ({ line }) => lineText(line),
-  recorded: ({ step, line }) => (step === undefined ? undefined : { did: 'asked', step, words: lineText(line) }),
+  recorded: ({ step, line }) =>
+    step === undefined || isOfRating(step) ? undefined : { did: 'asked', step, words: lineText(line) },
 });
 
 /** Asks the visitor something. */

@@ -24,7 +24,8 @@ const said = entryKind({
   }),
   visitorSees: true,
   moves: ({ rule }) => [{ move: rule ? 'rule' : 'flow' }],
-  preview: ({ line }) => lineText(line),
+  // What a rule says hides nothing of what was said before.
+  preview: ({ line, rule }) => (rule ? undefined : lineText(line)),
 });
 
 const holds = (said: readonly string[], text: string): boolean =>

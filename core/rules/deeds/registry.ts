@@ -6,13 +6,14 @@ import type { DeedKind } from './kind.ts';
 import { lead } from './lead.ts';
 import { notify } from './notify.ts';
 import { raise } from './raise.ts';
+import { rate } from './rate.ts';
 import { run } from './run.ts';
 import { say } from './say.ts';
 import { service } from './service.ts';
 import { tag } from './tag.ts';
 
 /** Every kind of deeds, in the order in which they are offered. */
-const kinds = [say, email, lead, notify, assign, tag, raise, service, close, run] as const;
+const kinds = [say, email, rate, lead, notify, assign, tag, raise, service, close, run] as const;
 type Kind = (typeof kinds)[number];
 
 /** What a rule does. */

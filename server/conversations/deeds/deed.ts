@@ -26,6 +26,8 @@ export interface Acting {
   change(changes: Changes): void;
   /** Something falls due in so many milliseconds. */
   due(after: number): void;
+  /** The link that leads back into the conversation from a letter. */
+  wayBack(): Promise<string | undefined>;
   /** Does what another rule does, where that one’s conditions hold. @returns its name, or why it does not */
   run(rule: string): Promise<{ name: string } | Undone>;
 }

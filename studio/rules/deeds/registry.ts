@@ -4,6 +4,7 @@ import { closeView } from './close.tsx';
 import { emailView } from './email.tsx';
 import { leadView } from './lead.tsx';
 import { notifyView } from './notify.tsx';
+import { rateView } from './rate.tsx';
 import { runView } from './run.tsx';
 import { sayView } from './say.tsx';
 import { serviceView } from './service.tsx';
@@ -15,6 +16,7 @@ import type { DeedView } from './view.ts';
 export const deedViews: ReadonlyArray<DeedView<any>> = [
   sayView,
   emailView,
+  rateView,
   leadView,
   notifyView,
   assignView,
