@@ -13,7 +13,7 @@ import type { Names } from './names.ts';
 import { lacks, type Numbered, Rule, ruleWords } from './rule.ts';
 import { saidLine, shownValues } from './saying.ts';
 import { type Past, tried } from './trial.ts';
-import { decided, dueAt, firstDue, MOST_ALONE, MOST_RUNS, watched } from './watch.ts';
+import { decided, dueAt, firstDue, MOST_ALONE, MOST_RUNS, passed, watched } from './watch.ts';
 import { type When, whenKinds } from './whens/registry.ts';
 
 const SECOND = 1_000;
@@ -368,6 +368,33 @@ describe('whatever happens', () => {
           }
         }
         expect(told.filter(({ silent }) => silent === undefined).length).toBeLessThanOrEqual(MOST_RUNS);
+      }),
+    );
+  });
+
+  test('a clock that goes back harms nothing: what acted for what began does not act for it again', () => {
+    const jumping = fc.array(fc.tuple(fc.integer({ min: -600, max: 600 }), anyMove), { maxLength: 25 });
+    fc.assert(
+      fc.property(anyRule('1'), jumping, (rule, moves) => {
+        let course = freshCourse;
+        const acted = new Set<string>();
+        for (const [seconds, move] of moves) {
+          const at = TEN + seconds * SECOND;
+          course = watched([rule], course, move, at, looked(at), names);
+          const due = dueAt(rule, course, looked(at));
+          if (due === null || due > at) continue;
+          const does = decided(rule, course, looked(at), true);
+          if ('silent' in does) {
+            course = passed(rule, course, does.silent, at);
+            continue;
+          }
+          // A move at the very instant of an earlier one begins what began then: each runs out once.
+          const run = course.rules['1']!.times + (does.part === 0 ? 1 : 0);
+          expect(acted.has(`${does.since} ${does.part} ${run}`)).toBe(false);
+          acted.add(`${does.since} ${does.part} ${run}`);
+          const ran = { move: 'ran' as const, rule: '1', since: does.since, part: does.part };
+          course = watched([rule], course, ran, at, looked(at), names);
+        }
       }),
     );
   });

@@ -49,6 +49,15 @@ function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>):
   };
 }
 
+/** For so long, in milliseconds, what a visitor left in the middle is gone on with, though a rule has closed it. */
+const LEFT_HALFWAY_FOR = 24 * 3_600_000;
+
+/** For how many milliseconds after its last word a conversation is gone on with that is closed. */
+function stillGoesOn({ session }: ConversationRow, goesOnFor: number): number {
+  const isHalfway = session.state === 'asking' || session.state === 'pausing';
+  return isHalfway ? Math.max(LEFT_HALFWAY_FOR, goesOnFor * 60_000) : goesOnFor * 60_000;
+}
+
 /** What is no answer to the question of how it went answers none, whatever the browser says. */
 function withoutRating(reply: Extract<Event, { event: 'replied' }>): Event {
   if (!isOfRating(reply.step)) return reply;
@@ -198,7 +207,7 @@ export class VisitorService {
     const trail = onwards(known.trail, hello.page, now);
     await rows.of(visitors).change({ lastSeen: now, trail }, { id: visitor.id }, { transaction });
     const last = await this.lastOf(visitor, transaction);
-    if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < goesOnFor * 60_000))
+    if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < stillGoesOn(last, goesOnFor)))
       return { row: last, isNew: last.last_number === 0 };
     if (hello.goesOn) throw new ProblemError('not_found', 'No conversation goes on.');
     const asks = asksFirst(before, known.facts, isOpen);

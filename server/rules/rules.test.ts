@@ -2,6 +2,7 @@ import { conversationRoutes, noticeRoutes, type RuleRow, ruleRoutes } from '@kin
 import { type Deed, firstRules, type Rule, type When } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { teams } from '../account/model.ts';
 import { ratings } from '../conversations/model.ts';
 import type { RunningServer } from '../server.ts';
 import {
@@ -168,12 +169,25 @@ describe('a rule for who waits', () => {
     visitor.close();
   });
 
-  test('hands them over to a team, and is passed over when that is gone', async () => {
-    await lead.call(conversationRoutes.list, { query: { list: 'waiting' } });
+  test('hands them over to a team', async () => {
     await kept(ruleOf('To Sales', { when: 'wanted' }, 0, [{ deed: 'assign', to: { team: workspace.team } }]));
     const visitor = await waiting();
     await acts(visitor);
     expect((await get(visitor)).conversation).toMatchObject({ holder: 'waiting', team: 'Sales' });
+    visitor.close();
+  });
+
+  test('does nothing about a team that is gone, says so, and does the rest', async () => {
+    const rows = server.house.tables.in(workspace.id).of(teams);
+    const team = await rows.add({ name: 'Roofs' });
+    server.house.ports.directories.forget(workspace.id);
+    await kept(ruleOf('To Roofs', { when: 'wanted' }, 0, [{ deed: 'assign', to: { team } }, say('One moment more')]));
+    await rows.remove({ id: team });
+    server.house.ports.directories.forget(workspace.id);
+    const visitor = await waiting();
+    await acts(visitor);
+    expect(await ruled(visitor)).toMatchObject([{ did: [{ deed: 'nothing' }, { deed: 'say' }] }]);
+    expect((await get(visitor)).conversation).toMatchObject({ holder: 'waiting', team: null });
     visitor.close();
   });
 });
@@ -212,6 +226,19 @@ describe('what a rule does', () => {
     await vi.waitFor(async () => expect((await get(visitor)).conversation.holder).toBe('done'), WAIT);
     expect(visitor.said.filter(text => text === 'Are you still there?')).toHaveLength(1);
     expect((await get(visitor)).conversation.outcome).toBe('No reply');
+    // Who comes back hours later goes on where they were; a day later they begin anew.
+    const comesAfter = async (hours: number) => {
+      await server.database.query(
+        'UPDATE conversations SET last_at = UTC_TIMESTAMP(3) - INTERVAL :hours HOUR WHERE id = :id',
+        { replacements: { hours, id: paramsOf(visitor).id } },
+      );
+      const page = new VisitorPage(server, await boardingPass(server, workspace.siteKey), visitor.pass);
+      await page.open();
+      page.close();
+      return page.welcome.conversation;
+    };
+    expect(await comesAfter(5)).toBe(paramsOf(visitor).id);
+    expect(await comesAfter(25)).not.toBe(paramsOf(visitor).id);
     await visitor.reply('maud@ellery.example');
     await vi.waitFor(() => expect(visitor.said).toContain('Thank you, maud@ellery.example.'), WAIT);
     visitor.close();

@@ -37,11 +37,23 @@ export function DirectionRow({ at, children }: { at: string; children: ReactNode
   );
 }
 
-/** What the flow said, under the name that it speaks under. */
-export function FlowRow({ at, speaker, children }: { at: string; speaker: string; children: ReactNode }) {
+/** What the flow said, or a rule, under the name that they speak under. */
+export function FlowRow({
+  at,
+  speaker,
+  by = 'flow',
+  children,
+}: {
+  at: string;
+  speaker: string;
+  by?: 'flow' | 'rule';
+  children: ReactNode;
+}) {
   return (
     <Row at={at}>
-      <p className="label text-petrol">{speaker} · flow</p>
+      <p className="label text-petrol">
+        {speaker} · {by}
+      </p>
       {children}
     </Row>
   );

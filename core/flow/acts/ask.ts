@@ -19,7 +19,7 @@ const asked = entryKind({
     if (!isOfRating(step)) return [{ move: 'flow' }];
     return [{ move: 'rule' }, ...(step === RATING_STEP ? [{ move: 'rating' as const, is: 'asked' as const }] : [])];
   },
-  preview: ({ line }) => lineText(line),
+  preview: ({ line, step }) => (isOfRating(step) ? undefined : lineText(line)),
   recorded: ({ step, line }) =>
     step === undefined || isOfRating(step) ? undefined : { did: 'asked', step, words: lineText(line) },
 });

@@ -4,8 +4,8 @@ import { entryView } from '../view.ts';
 
 export const said = entryView({
   kind: 'said',
-  Row: ({ entries: [{ at, speaker, line, pictures }] }) => (
-    <FlowRow at={at} speaker={speaker}>
+  Row: ({ entries: [{ at, speaker, line, pictures, rule }] }) => (
+    <FlowRow at={at} speaker={speaker} by={rule ? 'rule' : 'flow'}>
       <div className={script}>
         <Pictures pictures={pictures} />
         <LineText line={line} live />
