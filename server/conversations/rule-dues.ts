@@ -1,9 +1,10 @@
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
-import { Lane, type Waiting, type Without } from '../clockwork/lane.ts';
+import { Lane } from '../clockwork/lane.ts';
 import { isUnavailable } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Announcer } from './announcer.ts';
+import { type Claimed, claimIn, type DueTable, dueIn } from './due-rows.ts';
 import type { Host } from './host.ts';
 import type { Line } from './line.ts';
 import { append } from './log.ts';
@@ -12,44 +13,12 @@ import type { WaysBack } from './way-back.ts';
 
 /** Few enough that visitors’ messages always find a connection to the database free. */
 const SLOTS = { all: 8, share: 5 };
-/** For how many seconds a claimed conversation is left to who claimed it; then another process may have died over it. */
-const LEASE = 15;
 /** After so many tries what is due is let pass. */
 const MOST_TRIES = 4;
 /** So many are looked at again at once when a workspace’s rules are others. */
 const MOST_LOOKED_AT = 20_000;
 
-interface Due extends Waiting {
-  tries: number;
-}
-
-/** Raw: read through an index, over all workspaces. */
-function due({ database }: House, most: number, { workspaces }: Without): Promise<Waiting[]> {
-  return database.query<Waiting>(
-    `SELECT conversation_id AS id, workspace_id AS workspace FROM rule_dues
-     WHERE due_at <= UTC_TIMESTAMP(3) ${workspaces.length > 0 ? 'AND workspace_id NOT IN (:workspaces)' : ''}
-     ORDER BY due_at LIMIT ${most}`,
-    { replacements: { workspaces: [...workspaces] }, type: QueryTypes.SELECT },
-  );
-}
-
-/** Raw: each is claimed by one process only, which goes past those that others hold. */
-function claim({ database }: House, ids: readonly string[]): Promise<Due[]> {
-  return database.transaction(async transaction => {
-    const rows = await database.query<Due>(
-      `SELECT conversation_id AS id, workspace_id AS workspace, tries + 1 AS tries FROM rule_dues
-       WHERE conversation_id IN (:ids) AND due_at <= UTC_TIMESTAMP(3) ORDER BY due_at FOR UPDATE SKIP LOCKED`,
-      { replacements: { ids: [...ids] }, type: QueryTypes.SELECT, transaction },
-    );
-    if (rows.length > 0)
-      await database.query(
-        `UPDATE rule_dues SET tries = tries + 1, due_at = UTC_TIMESTAMP(3) + INTERVAL ${LEASE} SECOND
-         WHERE conversation_id IN (:ids)`,
-        { replacements: { ids: rows.map(({ id }) => id) }, type: QueryTypes.UPDATE, transaction },
-      );
-    return rows.map(row => ({ ...row, tries: Number(row.tries) }));
-  });
-}
+const TABLE: DueTable = { name: 'rule_dues' };
 
 /** Raw: for whichever conversations something is to come, rules that are others now may have it sooner, or not at all. */
 export async function lookAgain({ database, wake }: House, workspace: string): Promise<void> {
@@ -70,12 +39,12 @@ export function ruleDues(
   { host, line, waysBack }: { host: Host; line: Line; waysBack: WaysBack },
   announcer: Announcer,
 ): Duty {
-  return new Lane<Due>(
+  return new Lane<Claimed>(
     {
       name: 'rules',
       slots: SLOTS,
-      due: (most, without) => due(house, most, without),
-      claim: ids => claim(house, ids),
+      due: (most, without) => dueIn(house.database, TABLE, most, without),
+      claim: ids => claimIn(house.database, TABLE, ids),
       async run({ id, workspace, tries }) {
         const { ports, logger } = house;
         const [book, directory] = await Promise.all([ports.rules.of(workspace), ports.directories.of(workspace)]);
