@@ -119,6 +119,8 @@ async function grow(database: Database): Promise<void> {
 interface Question {
   name: string;
   path: string;
+  /** What is sent, where it is more than asked for. */
+  body?: object;
   /** At most so many milliseconds, p95. */
   bound: number;
   /** The same question, as bare as the database can be asked it. */
@@ -193,6 +195,20 @@ function questions(ids: {
       }),
     ),
     {
+      name: 'why rules spoke, or did not',
+      path: `/api/conversations/${ids.conversation}/rules`,
+      bound: 50,
+      sql: `SELECT number, at, body FROM entries WHERE conversation_id = ${ids.conversation} ORDER BY number`,
+    },
+    {
+      name: 'a page of what rules would have done',
+      path: '/api/rules/trial',
+      body: {},
+      bound: 400,
+      sql: `SELECT e.* FROM entries e JOIN (
+              SELECT id FROM conversations WHERE workspace_id = 1 ORDER BY started_at DESC LIMIT 200) c ON c.id = e.conversation_id`,
+    },
+    {
       name: 'people',
       path: '/api/people',
       bound: 50,
@@ -247,17 +263,19 @@ function questions(ids: {
 }
 
 /** Signs in as an agent who is a lead. @returns what their browser sends along */
-async function signIn(url: string): Promise<string> {
+async function signIn(url: string): Promise<Record<string, string>> {
   const reply = await fetch(`${url}/api/account/sign-in`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: url },
     body: JSON.stringify({ email: members[0].email, password: business.password }),
   });
   if (!reply.ok) throw new Error(`Nobody could sign in: ${await reply.text()}`);
-  return reply.headers
+  const cookie = reply.headers
     .getSetCookie()
-    .map(cookie => cookie.split(';')[0])
+    .map(set => set.split(';')[0])
     .join('; ');
+  const { csrf } = (await reply.json()) as { csrf: string };
+  return { cookie, 'x-kineta-csrf': csrf, 'content-type': 'application/json' };
 }
 
 async function timed(work: () => Promise<unknown>): Promise<number[]> {
@@ -302,7 +320,7 @@ export async function large(): Promise<Result[]> {
     };
     server = (await started('node', ['server/dist/kineta.js', 'start'], env)).process;
     const url = `http://127.0.0.1:${PORT}`;
-    const cookie = await signIn(url);
+    const headers = await signIn(url);
     const ids = {
       flow: await one('SELECT flow_id AS one FROM conversations GROUP BY flow_id ORDER BY COUNT(*) DESC LIMIT 1'),
       conversation: await one('SELECT id AS one FROM conversations ORDER BY last_number DESC LIMIT 1'),
@@ -311,9 +329,12 @@ export async function large(): Promise<Result[]> {
       tags: (await one('SELECT GROUP_CONCAT(id ORDER BY id) AS one FROM tags WHERE workspace_id = 1')).split(','),
     };
     const results: Result[] = [];
-    for (const { name, path, bound, sql } of questions(ids)) {
+    for (const { name, path, body, bound, sql } of questions(ids)) {
       const ours = await timed(async () => {
-        const reply = await fetch(url + path, { headers: { cookie } });
+        const reply = await fetch(url + path, {
+          headers,
+          ...(body ? { method: 'POST', body: JSON.stringify(body) } : {}),
+        });
         if (!reply.ok) throw new Error(`${path}: ${await reply.text()}`);
         await reply.arrayBuffer();
       });
