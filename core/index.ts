@@ -223,7 +223,7 @@ export { expectedWait, type Pace, toldWait } from './routing/wait.ts';
 export { circleIn } from './rules/circle.ts';
 export { Course, freshCourse } from './rules/course.ts';
 export { Deed, type DeedOf, type Done, type DoneOf, deedKindOf, deedKinds } from './rules/deeds/registry.ts';
-export { conditionsHold, ruleFacts, ruleValues } from './rules/facts.ts';
+export { conditionsHold, factsAskedBy, ruleFacts, ruleValues } from './rules/facts.ts';
 export { blankPart, blankRule, firstRules } from './rules/first.ts';
 export type { Looked, Moment } from './rules/moment.ts';
 export type { Closer, Move } from './rules/move.ts';

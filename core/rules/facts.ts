@@ -1,4 +1,4 @@
-import { conditionTest, type Test } from '../facts/condition.ts';
+import { conditionRows, conditionTest, type Test } from '../facts/condition.ts';
 import type { Fact, Facts } from '../facts/fact.ts';
 import { momentWords } from '../hours/moment.ts';
 import { openingOf } from '../hours/opening.ts';
@@ -88,14 +88,29 @@ const known: ReadonlyArray<Fact & { of(course: Course, looked: Looked, since: nu
 /** The facts that rules have beside those of flows. */
 export const ruleFacts: readonly Fact[] = known.map(({ of: _, ...fact }) => fact);
 
-/** All that a rule goes by: what the flow knows, and how the conversation stands. What a flow has under one of these names goes before. */
-export function ruleValues(course: Course, looked: Looked, since: number): Facts {
+/**
+ * All that a rule goes by: what the flow knows, and how the conversation stands. What a flow has under one of these names goes before.
+ * @param wanted those that are asked for, as hours take long to be worked out; all, without
+ */
+export function ruleValues(course: Course, looked: Looked, since: number, wanted?: ReadonlySet<string>): Facts {
   const values: Record<string, Facts[string]> = {};
   for (const { name, of } of known) {
+    if (wanted && !wanted.has(name)) continue;
     const value = of(course, looked, since);
     if (value !== undefined) values[name] = value;
   }
   return { ...values, ...looked.facts };
+}
+
+/** The facts that conditions of rules ask about; undefined where a formula may read any. */
+export function factsAskedBy(rules: readonly Rule[]): ReadonlySet<string> | undefined {
+  const asked = new Set<string>();
+  for (const { onlyIf } of rules) {
+    if (!onlyIf) continue;
+    if ('formula' in onlyIf) return undefined;
+    for (const { fact } of conditionRows(onlyIf)) asked.add(fact);
+  }
+  return asked;
 }
 
 const tests = new WeakMap<object, Test>();

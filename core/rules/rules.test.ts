@@ -35,6 +35,8 @@ const looked = (now: number): Looked => ({
   flow: 'Welcome',
   isUnderWay: false,
 });
+/** What was known at each instant of what has been. */
+const worldOf = (look: (now: number) => Looked = looked) => ({ momentAt: looked, lookAt: look });
 const names: Names = {
   team: id => (id === '1' ? 'Sales' : undefined),
   member: id => (id === '5' ? 'Tom' : undefined),
@@ -71,7 +73,7 @@ function cases(
   until = 3_600,
   look: (now: number) => Looked = looked,
 ) {
-  return tried(rules, moves, TEN + until * SECOND, look, names, []).map(
+  return tried(rules, moves, TEN + until * SECOND, worldOf(look), names, []).map(
     ({ rule, at, silent }) => `${rules.length > 1 ? `${rule}: ` : ''}${(at - TEN) / SECOND} ${silent ?? 'acts'}`,
   );
 }
@@ -104,7 +106,7 @@ describe('the thirty seconds', () => {
   test('and where the team closes in between: then another speaks', () => {
     const late = TEN + (7.5 * 3_600 - 10) * SECOND;
     const moves: Past[] = [{ number: 1, at: late, move: wanted }];
-    const told = tried([sorry, shipped('Closed now')], moves, late + MINUTE, looked, names, []);
+    const told = tried([sorry, shipped('Closed now')], moves, late + MINUTE, worldOf(), names, []);
     expect(told.map(({ rule, at, silent }) => [rule, (at - late) / SECOND, silent ?? 'acts'])).toEqual([
       ['Closed now', 10, 'acts'],
       ['Sorry for the wait', 30, 'condition'],
@@ -137,7 +139,7 @@ describe('who is silent', () => {
       [still],
       moves,
       TEN + 1_200 * SECOND,
-      now => ({ ...looked(now), isUnderWay: now < TEN + 900 * SECOND }),
+      worldOf(now => ({ ...looked(now), isUnderWay: now < TEN + 900 * SECOND })),
       names,
       [],
     );
@@ -151,7 +153,14 @@ describe('who is silent', () => {
 test('a forgotten chat is told of in opening time alone', () => {
   const forgotten = shipped('A forgotten chat');
   const evening = Date.parse('2026-11-25T17:25:00Z');
-  const told = tried([forgotten], [{ number: 1, at: evening, move: wanted }], evening + 86_400_000, looked, names, []);
+  const told = tried(
+    [forgotten],
+    [{ number: 1, at: evening, move: wanted }],
+    evening + 86_400_000,
+    worldOf(),
+    names,
+    [],
+  );
   // Five minutes are left of the day, and ten of the next.
   expect(told.map(({ at }) => new Date(at).toISOString())).toEqual(['2026-11-26T09:10:00.000Z']);
 });
@@ -206,7 +215,7 @@ test('rules speak five times at most until the visitor does something', () => {
   const rules = Array.from({ length: MOST_ALONE + 2 }, (_, index) =>
     ruleOf(String(index + 1), { when: 'wanted' }, index + 1, [say('Still here')]),
   );
-  const told = tried(rules, past([0, wanted]), TEN + MINUTE, looked, names, []);
+  const told = tried(rules, past([0, wanted]), TEN + MINUTE, worldOf(), names, []);
   expect(told.map(({ silent }) => silent ?? 'acts')).toEqual([
     ...Array(MOST_ALONE).fill('acts'),
     'spoke enough',
@@ -353,7 +362,7 @@ describe('whatever happens', () => {
   test('a rule that is not so any more does nothing, and one that acts once acts once', () => {
     fc.assert(
       fc.property(fc.tuple(anyRule('1'), anyRule('2')), anyPast, (rules, moves) => {
-        const told = tried(rules, moves, TEN + 20_000 * SECOND, looked, names, []);
+        const told = tried(rules, moves, TEN + 20_000 * SECOND, worldOf(), names, []);
         for (const rule of rules) {
           const acts = told.filter(one => one.rule === rule.id && one.silent === undefined);
           // Each part once for each time that it began to be so.

@@ -1,11 +1,11 @@
-import { type Course, freshCourse } from './course.ts';
+import { type Course, freshCourse, type Standing } from './course.ts';
 import { deedKindOf } from './deeds/registry.ts';
-import { conditionsHold, ruleValues } from './facts.ts';
-import type { Looked } from './moment.ts';
+import { conditionsHold, factsAskedBy, ruleValues } from './facts.ts';
+import type { Looked, Moment } from './moment.ts';
 import type { Move } from './move.ts';
 import type { Names } from './names.ts';
 import type { Numbered } from './rule.ts';
-import { decided, dueAt, firstDue, passed, type Silence, watched } from './watch.ts';
+import { decided, dueAt, passed, type Silence, watched } from './watch.ts';
 
 /** A move of a conversation that has been, by the number of its entry and its instant (epoch milliseconds). */
 export interface Past {
@@ -41,24 +41,37 @@ const MOST_CASES = 40;
  * these rules would have done stands in its place. Between two moves, what falls due is decided on as it was known at that instant.
  * @param past its moves in order, without those of rules
  * @param until how far it is looked, epoch milliseconds
- * @param lookAt what was known at an instant, after so many of the moves
+ * @param world how the hours were at an instant, and, which takes longer to find out, what was known then, after so many of the moves
  */
 export function tried(
   rules: readonly Numbered[],
   past: readonly Past[],
   until: number,
-  lookAt: (now: number, moves: number) => Looked,
+  world: { momentAt(now: number): Moment; lookAt(now: number, moves: number): Looked },
   names: Names,
   factNames: readonly string[],
 ): Case[] {
   const cases: Case[] = [];
   let course: Course = freshCourse;
   let moves = 0;
+  const asked = factsAskedBy(rules);
+  // When a rule is due hangs on how it stands, which most moves leave as it is.
+  const dues = new WeakMap<Standing, { team: string | null; due: number | null }>();
+  const dueOf = (rule: Numbered, moment: Moment): number | null => {
+    const standing = course.rules[rule.id];
+    if (!standing) return null;
+    let kept = dues.get(standing);
+    if (!kept || kept.team !== course.team) {
+      kept = { team: course.team, due: dueAt(rule, course, moment) };
+      dues.set(standing, kept);
+    }
+    return kept.due;
+  };
 
   function act(rule: Numbered, at: number): void {
     const { since, part } = course.rules[rule.id]!;
-    const looked = lookAt(at, moves);
-    const holds = conditionsHold(rule, ruleValues(course, looked, since!), factNames);
+    const looked = world.lookAt(at, moves);
+    const holds = conditionsHold(rule, ruleValues(course, looked, since!, asked), factNames);
     const does = decided(rule, course, looked, holds);
     if ('silent' in does) {
       if (does.silent !== 'under way') cases.push({ rule: rule.id, since: since!, part, at, silent: does.silent });
@@ -77,11 +90,14 @@ export function tried(
   function passTo(at: number): void {
     // Each act leaves one part less to do, or looks again a minute later.
     for (let acts = 0; acts < 2_000; acts++) {
-      const moment = lookAt(at, moves);
-      const due = firstDue(rules, course, moment);
-      if (due === null || due > at) return;
-      const rule = rules.find(one => dueAt(one, course, moment) === due)!;
-      act(rule, due);
+      const moment = world.momentAt(at);
+      let next: { rule: Numbered; due: number } | undefined;
+      for (const rule of rules) {
+        const due = dueOf(rule, moment);
+        if (due !== null && due <= at && (!next || due < next.due)) next = { rule, due };
+      }
+      if (!next) return;
+      act(next.rule, next.due);
     }
   }
 
@@ -89,7 +105,7 @@ export function tried(
     passTo(at);
     const before = course;
     moves++;
-    course = watched(rules, course, move, at, lookAt(at, moves), names);
+    course = watched(rules, course, move, at, world.momentAt(at), names);
     for (const rule of rules) {
       const [was, is] = [before.rules[rule.id], course.rules[rule.id]];
       // What only begins anew, as silence does with every word, has not ended.

@@ -1,11 +1,14 @@
+import { setImmediate as pause } from 'node:timers/promises';
 import type { RuleCase, TriedConversation } from '@kineta/contract';
 import {
   type Case,
   entryWords,
   type Facts,
+  factsAskedBy,
   givenValues,
   type Looked,
   lacks,
+  type Moment,
   movesOf,
   type Numbered,
   type Past,
@@ -16,6 +19,9 @@ import {
 import { DateTime } from 'luxon';
 import type { House } from '../house/house.ts';
 import type { Directory, PastConversation, RuleBook } from '../house/ports.ts';
+
+/** So many conversations are gone through before others have their turn. */
+const AT_A_STRETCH = 10;
 
 /** A conversation’s moves, without those of rules, and what was known after each. */
 function pastOf({ entries, remembered }: PastConversation): { past: Past[]; known: Facts[] } {
@@ -47,7 +53,9 @@ export function casesOf(
   const { past, known } = pastOf(conversation);
   const hours = Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : [])));
   const zone = workspace.zone;
-  const given = new Set(factNames);
+  // Opening hours take longer to work out than all the rest: only what is asked about.
+  const given = factsAskedBy(rules) ?? new Set(factNames);
+  const { language } = workspace;
   const visit = conversation.visit ?? plainVisit;
   // Who was there is not known any more: it is taken to be as the hours say, and they are today’s.
   const lookAt = (at: number, moves: number): Looked => ({
@@ -70,7 +78,8 @@ export function casesOf(
       ('member' in entry && entry.member ? `${entry.member.name} wrote.` : 'The visitor wrote.')
     );
   };
-  return tried(rules, past, now, lookAt, names, factNames).map((one: Case): RuleCase => {
+  const momentAt = (at: number): Moment => ({ now: at, hours, language });
+  return tried(rules, past, now, { momentAt, lookAt }, names, factNames).map((one: Case): RuleCase => {
     const ended = words(one.by);
     return {
       rule: one.rule,
@@ -109,7 +118,9 @@ export async function tryRules(
   const days = new Map<string, number>();
   const found: TriedConversation[] = [];
   const now = Date.now();
-  for (const conversation of conversations) {
+  for (const [index, conversation] of conversations.entries()) {
+    // Nobody’s message waits for it.
+    if (index % AT_A_STRETCH === AT_A_STRETCH - 1) await pause();
     const day = DateTime.fromJSDate(conversation.startedAt, { zone: directory.workspace.zone }).toISODate() ?? '';
     days.set(day, (days.get(day) ?? 0) + 1);
     const cases = casesOf(rules, conversation, book, directory, now).filter(
