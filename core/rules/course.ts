@@ -3,6 +3,8 @@ import type { Move } from './move.ts';
 
 /** How far a rule has come with a conversation. */
 const Standing = z.object({
+  /** The kind of beginnings that it waits by: one that was written otherwise since waits anew. */
+  when: z.string().optional(),
   /** Since when what it waits for is so (epoch milliseconds; a closing time may be to come); null while it is not. */
   since: z.number().nullable(),
   /** The part that is done next, and when the one before it was. */
@@ -130,7 +132,7 @@ function changed(course: Course, move: Move, at: number): Partial<Course> {
       const standing =
         before && before.since !== null && before.since !== since
           ? { ...before, times }
-          : { since, part: part + 1, partAt: at, times };
+          : { ...(before?.when === undefined ? {} : { when: before.when }), since, part: part + 1, partAt: at, times };
       return { ran: course.ran + 1, rules: { ...course.rules, [move.rule]: standing } };
     }
   }

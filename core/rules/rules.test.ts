@@ -192,6 +192,28 @@ test('what a visitor writes while what they wrote before is not acted on yet, is
   expect(dueAt(rule, course, looked(TEN))).toBe(TEN);
 });
 
+describe('a rule that is not as it was', () => {
+  const follow = (course: Course, rules: readonly Numbered[], ...moves: Array<[number, Move]>) =>
+    past(...moves).reduce((now, { move, at }) => watched(rules, now, move, at, looked(at), names), course);
+  const sorry = ruleOf('1', { when: 'wanted' }, 30, [say('Sorry')]);
+
+  test('forgets what it waited for when it waits for something else', () => {
+    const course = follow(freshCourse, [sorry], [0, wanted]);
+    expect(dueAt(sorry, course, looked(TEN))).toBe(TEN + 30 * SECOND);
+    const other = { ...sorry, when: { when: 'began' as const } };
+    expect(dueAt(other, course, looked(TEN))).toBeNull();
+    expect(dueAt(other, follow(course, [other], [1, visitor()]), looked(TEN))).toBeNull();
+  });
+
+  test('acts on nothing that it had in hand when it was off, and not once more where it has acted', () => {
+    const off = follow(follow(freshCourse, [sorry], [0, wanted]), [], [5, visitor()]);
+    expect(dueAt(sorry, off, looked(TEN))).toBeNull();
+    const acted = follow(freshCourse, [sorry], [0, wanted], [30, { move: 'ran', rule: '1', since: TEN, part: 0 }]);
+    const again = follow(follow(acted, [], [40, { move: 'led' }]), [sorry], [50, wanted]);
+    expect(dueAt(sorry, again, looked(TEN))).toBeNull();
+  });
+});
+
 describe('where a person has written', () => {
   const moves = past([0, wanted], [1, { move: 'has', member: '5' }], [2, { move: 'person' }], [3, visitor()]);
   const thanks = (afterPerson: Rule['afterPerson']) =>

@@ -16,6 +16,9 @@ const AGAIN_AFTER = 60_000;
 
 const nothingYet: Standing = { since: null, part: 0, partAt: null, times: 0 };
 
+/** It waits for nothing any more; how often it has acted is kept. */
+const waitsNot = ({ times }: Standing): Standing => ({ since: null, part: 0, partAt: null, times });
+
 /** How rules stand after a move: what begins for them, and what is over. */
 export function watched(
   rules: readonly Numbered[],
@@ -27,15 +30,17 @@ export function watched(
 ): Course {
   const course = followed(before, move, at);
   const standings: Record<string, Standing> = {};
+  // One that is off may be on again: what it has done once it does not once more.
+  for (const [id, standing] of Object.entries(course.rules)) if (standing.times > 0) standings[id] = waitsNot(standing);
   for (const rule of rules) {
     const kind = whenKindOf(rule.when);
     let standing = course.rules[rule.id] ?? nothingYet;
+    if (standing.since !== null && standing.when !== rule.when.when) standing = waitsNot(standing);
     const isSpent = rule.atMost === 'once' && standing.times > 0;
     const since = kind.since(rule.when, { move, at, course, moment, names });
     if (since !== null && since !== standing.since && !isSpent)
-      standing = { since, part: 0, partAt: null, times: standing.times };
-    if (standing.since !== null && kind.stands?.(course, standing.since) === false)
-      standing = { since: null, part: 0, partAt: null, times: standing.times };
+      standing = { ...waitsNot(standing), when: rule.when.when, since };
+    if (standing.since !== null && kind.stands?.(course, standing.since) === false) standing = waitsNot(standing);
     if (standing !== nothingYet) standings[rule.id] = standing;
   }
   return { ...course, rules: standings };
@@ -45,7 +50,7 @@ export function watched(
 export function dueAt(rule: Numbered, course: Course, moment: Moment): number | null {
   const standing = course.rules[rule.id];
   const part = standing && rule.parts[standing.part];
-  if (!standing || standing.since === null || !part) return null;
+  if (!standing || standing.since === null || !part || standing.when !== rule.when.when) return null;
   const from = standing.part === 0 ? standing.since : (standing.partAt ?? standing.since);
   const due = part.after?.open ? openAfter(hoursOf(moment, course.team), from, waitOf(part)) : from + waitOf(part);
   return due === null ? null : Math.max(due, standing.again ?? 0);
