@@ -20,6 +20,7 @@ export * from './problem.ts';
 export * from './replay.ts';
 export * from './route.ts';
 export { allRoutes } from './routes.ts';
+export * from './rule-cases.ts';
 export * from './rules.ts';
 export * from './runs.ts';
 export * from './settings.ts';

@@ -15,6 +15,7 @@ import { phraseRoutes } from './phrases.ts';
 import { pictureRoutes } from './pictures.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
+import { ruleCaseRoutes } from './rule-cases.ts';
 import { ruleRoutes } from './rules.ts';
 import { runRoutes } from './runs.ts';
 import { settingsRoutes } from './settings.ts';
@@ -37,6 +38,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('own-lists', ownListRoutes),
   ...named('phrases', phraseRoutes),
   ...named('rules', ruleRoutes),
+  ...named('rule-cases', ruleCaseRoutes),
   ...named('availability', availabilityRoutes),
   ...named('sites', siteRoutes),
   ...named('flows', flowRoutes),

@@ -1,6 +1,7 @@
 import { Fact, Rule } from '@kineta/core';
 import { z } from 'zod';
 import { ById, Done, RowId, route } from './route.ts';
+import { RuleCase } from './rule-cases.ts';
 
 /** A rule as leads see it, in its order. */
 export const RuleRow = z.object({
@@ -24,22 +25,6 @@ export const RuleNames = z.object({
   flows: z.array(Called.extend({ scenes: z.array(z.object({ id: z.string(), title: z.string() })) })),
 });
 export type RuleNames = z.infer<typeof RuleNames>;
-
-/** What would have become of a rule at a moment of a conversation that has been. */
-export const RuleCase = z.object({
-  /** The rule’s identity; empty of one that is not kept yet. */
-  rule: z.string(),
-  since: z.iso.datetime(),
-  at: z.iso.datetime(),
-  part: z.int(),
-  /** Why it does nothing; undefined where it acts. */
-  silent: z
-    .enum(['ended', 'condition', 'person wrote', 'spoke enough', 'acted enough', 'under way', 'nobody wrote'])
-    .optional(),
-  /** What ended it, as its log says it, and who. */
-  ended: z.string().optional(),
-});
-export type RuleCase = z.infer<typeof RuleCase>;
 
 /** One conversation in which a rule began to wait, or acted. */
 export const TriedConversation = z.object({
@@ -124,15 +109,5 @@ export const ruleRoutes = {
     access: 'lead',
     params: ById,
     reply: Done,
-  }),
-  why: route({
-    method: 'GET',
-    path: '/api/conversations/:id/rules',
-    summary: 'What the rules did in a conversation, and why they were silent',
-    access: 'member',
-    params: ById,
-    reply: z.object({
-      rules: z.array(z.object({ id: RowId, name: z.string(), on: z.boolean(), cases: z.array(RuleCase) })),
-    }),
   }),
 };

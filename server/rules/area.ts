@@ -1,4 +1,4 @@
-import { ruleRoutes } from '@kineta/contract';
+import { ruleCaseRoutes, ruleRoutes } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import { z } from 'zod';
 import type { Area } from '../house/area.ts';
@@ -47,7 +47,7 @@ export const rules: Area = {
       await service.remove(me.workspace, params.id);
       return done;
     });
-    serve(doors, ruleRoutes.why, async ({ params }, { workspace }) => {
+    serve(doors, ruleCaseRoutes.why, async ({ params }, { workspace }) => {
       const [[past], kept, book, directory] = await Promise.all([
         house.ports.conversations.past(workspace, { id: params.id }),
         house.tables.in(workspace).of(table).all({}, { by: 'place' }),

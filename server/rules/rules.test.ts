@@ -1,4 +1,4 @@
-import { conversationRoutes, noticeRoutes, type RuleRow, ruleRoutes } from '@kineta/contract';
+import { conversationRoutes, noticeRoutes, type RuleRow, ruleCaseRoutes, ruleRoutes } from '@kineta/contract';
 import { type Deed, firstRules, type Rule, type When } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
@@ -160,7 +160,7 @@ describe('a rule for who waits', () => {
     await lead.call(conversationRoutes.take, { params: paramsOf(visitor) });
     await settled();
     await vi.waitFor(async () => {
-      const { reply } = await lead.call(ruleRoutes.why, { params: paramsOf(visitor) });
+      const { reply } = await lead.call(ruleCaseRoutes.why, { params: paramsOf(visitor) });
       expect(reply.rules).toMatchObject([
         { name: 'Sorry', on: true, cases: [{ silent: 'ended', ended: 'Lead of ruled took the conversation.' }] },
       ]);

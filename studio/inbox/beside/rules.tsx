@@ -1,4 +1,4 @@
-import { ruleRoutes } from '@kineta/contract';
+import { ruleCaseRoutes } from '@kineta/contract';
 import { useState } from 'react';
 import { caseWords } from '../../log/rule-case.ts';
 import { sentenceOf } from '../../shell/api.ts';
@@ -8,7 +8,7 @@ import { shortTime } from '../../ui/time.ts';
 import { Part } from './part.tsx';
 
 function Reasons({ conversation }: { conversation: string }) {
-  const { data, error } = useRoute(ruleRoutes.why, { params: { id: conversation } });
+  const { data, error } = useRoute(ruleCaseRoutes.why, { params: { id: conversation } });
   if (error) return <p className="text-brick">{sentenceOf(error)}</p>;
   if (!data) return <Skeleton lines={4} />;
   return (
