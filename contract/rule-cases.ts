@@ -10,7 +10,7 @@ export const RuleCase = z.object({
   part: z.int(),
   /** Why it does nothing; undefined where it acts. */
   silent: z
-    .enum(['ended', 'condition', 'person wrote', 'spoke enough', 'acted enough', 'under way', 'nobody wrote'])
+    .enum(['ended', 'condition', 'person wrote', 'spoke enough', 'acted enough', 'under way', 'nothing to do'])
     .optional(),
   /** What ended it, as its log says it, and who. */
   ended: z.string().optional(),

@@ -125,7 +125,7 @@ describe('who is silent', () => {
   });
 
   test('is not asked who never wrote: it is closed in the end', () => {
-    expect(cases([still], past([0, { move: 'opened' }], [1, flow]))).toEqual(['601 nobody wrote', '901 acts']);
+    expect(cases([still], past([0, { move: 'opened' }], [1, flow]))).toEqual(['601 nothing to do', '901 acts']);
   });
 
   test('who writes in between is asked anew', () => {

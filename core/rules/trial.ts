@@ -14,12 +14,6 @@ export interface Past {
   move: Move;
 }
 
-/** What ended what a rule waited for, by the entry that did. */
-export interface Ended {
-  silent: 'ended';
-  by: number;
-}
-
 /** What would have become of a rule in a conversation, each time that it began. */
 export interface Case {
   rule: string;
@@ -33,6 +27,8 @@ export interface Case {
   by?: number;
 }
 
+/** What of a rule’s doings changes what other rules see, and not who has the conversation. */
+const TOLD: ReadonlySet<Move['move']> = new Set(['rule', 'rating', 'tagged', 'raised']);
 /** So many cases of one conversation are told. */
 const MOST_CASES = 40;
 
@@ -81,7 +77,7 @@ export function tried(
     cases.push({ rule: rule.id, since: since!, part, at });
     const caused = does.does.flatMap(deed => deedKindOf(deed)?.moves?.(deed, names) ?? []);
     // Who has a conversation goes by as it was: what people did then, they did not do because of a rule of today.
-    const told = caused.filter(({ move }) => move === 'rule' || move === 'tagged' || move === 'raised');
+    const told = caused.filter(({ move }) => TOLD.has(move));
     for (const move of [...told, { move: 'ran' as const, rule: rule.id, since: since!, part }])
       course = watched(rules, course, move, at, looked, names);
   }

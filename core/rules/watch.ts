@@ -65,7 +65,7 @@ export function firstDue(rules: readonly Numbered[], course: Course, moment: Mom
 }
 
 /** Why a rule does nothing that is due. */
-export type Silence = 'condition' | 'person wrote' | 'spoke enough' | 'acted enough' | 'under way' | 'nobody wrote';
+export type Silence = 'condition' | 'person wrote' | 'spoke enough' | 'acted enough' | 'under way' | 'nothing to do';
 
 /** What a rule does that is due: a part of it, or nothing, and why. */
 export type Decided = { does: readonly Deed[]; since: number; part: number } | { silent: Silence };
@@ -81,26 +81,13 @@ export function decided(rule: Numbered, course: Course, looked: Looked, holds: b
   if (!holds) return { silent: 'condition' };
   if (course.ran >= MOST_RUNS) return { silent: 'acted enough' };
   const does = rule.parts[part]!.do.filter(deed => !deedKindOf(deed)?.skips?.(deed, course));
-  if (does.length === 0) return { silent: 'nobody wrote' };
+  if (does.length === 0) return { silent: 'nothing to do' };
   const reaches = does.some(deed => deedKindOf(deed)?.reaches?.(deed) ?? false);
   if (reaches && !maySpeak(rule, course, looked.now)) return { silent: 'person wrote' };
-  const speaks = does.some(deed =>
-    deedKindOf(deed)
-      ?.moves?.(deed, nobody)
-      .some(({ move }) => move === 'rule'),
-  );
+  const speaks = does.some(deed => deedKindOf(deed)?.speaks);
   if (speaks && course.alone >= MOST_ALONE) return { silent: 'spoke enough' };
   return { does, since: since!, part };
 }
-
-const nobody: Names = {
-  team: () => undefined,
-  member: () => undefined,
-  tag: () => undefined,
-  flow: () => undefined,
-  scene: () => undefined,
-  rule: () => undefined,
-};
 
 /** Whether a rule may speak, where a person may have written. */
 function maySpeak({ afterPerson }: Numbered, { person }: Course, now: number): boolean {
@@ -113,7 +100,7 @@ export function passed(rule: Numbered, course: Course, silence: Silence, now: nu
   const next = ((): Standing => {
     if (silence === 'under way') return { ...standing, again: now + AGAIN_AFTER };
     // What was not to be done is over, and what follows is still to come.
-    if (silence === 'nobody wrote') return { ...standing, part: standing.part + 1, partAt: now };
+    if (silence === 'nothing to do') return { ...standing, part: standing.part + 1, partAt: now };
     return { ...standing, part: rule.parts.length };
   })();
   return { ...course, rules: { ...course.rules, [rule.id]: next } };

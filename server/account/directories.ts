@@ -109,6 +109,12 @@ export class Directories {
           ];
         }),
       ),
+      hours: Object.fromEntries(
+        groups.flatMap(({ id: team, name }) => {
+          const hours = teamHours.find(known => known.team === team)?.hours;
+          return hours ? [[name, hours]] : [];
+        }),
+      ),
       teams: new Map(
         groups.map(({ id: team, name, acceptsWithin }) => [
           team,

@@ -27,9 +27,9 @@ export interface Following {
 }
 
 /** What is known of the world when a move is made. */
-export const momentOf = ({ teams, workspace }: Directory, now: number): Moment => ({
+export const momentOf = ({ hours, workspace }: Directory, now: number): Moment => ({
   now,
-  hours: Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : []))),
+  hours,
   language: workspace.language,
 });
 

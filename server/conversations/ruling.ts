@@ -4,9 +4,11 @@ import {
   type Deed,
   decided,
   deedKindOf,
+  deedsOf,
   dueAt,
   type EntryBody,
   type Fact,
+  factsAskedBy,
   factsIn,
   givenValues,
   type Looked,
@@ -22,7 +24,7 @@ import type { House } from '../house/house.ts';
 import type { Directory, RuleBook } from '../house/ports.ts';
 import type { Acting, Undone } from './deeds/deed.ts';
 import { doingOf } from './deeds/registry.ts';
-import { courseOf, followEntries, momentOf } from './following.ts';
+import { courseOf, type Following, followEntries, momentOf } from './following.ts';
 import type { Host } from './host.ts';
 import type { Outcome } from './log.ts';
 import type { Changes, ConversationRow } from './model.ts';
@@ -87,12 +89,15 @@ export class Ruling {
     this.transaction = transaction;
   }
 
+  private get following(): Following {
+    return { book: this.book, directory: this.directory };
+  }
+
   /** What rules do that are due by now. */
   async act(): Promise<Outcome> {
     const { row, transaction } = this;
     const now = this.now.getTime();
-    const following = { book: this.book, directory: this.directory };
-    this.course = (await courseOf(row, following, transaction)).course;
+    this.course = (await courseOf(row, this.following, transaction)).course;
     const edition =
       row.edition_id === null
         ? undefined
@@ -116,7 +121,7 @@ export class Ruling {
   /** Lets everything pass that is due: a rule that fails again and again is over for what it began with. */
   async giveUp(): Promise<Outcome> {
     const now = this.now.getTime();
-    this.course = (await courseOf(this.row, { book: this.book, directory: this.directory }, this.transaction)).course;
+    this.course = (await courseOf(this.row, this.following, this.transaction)).course;
     for (const rule of this.book.rules) {
       const due = dueAt(rule, this.course, momentOf(this.directory, now));
       if (due !== null && due <= now) this.course = passed(rule, this.course, 'condition', now);
@@ -156,10 +161,9 @@ export class Ruling {
     }
     const line: EntryBody = { kind: 'ruled', rule: { id: rule.id, name: rule.name }, since, part, did };
     this.entries.splice(at, 0, line);
-    const following = { book: this.book, directory: this.directory };
     const added = this.entries.slice(at).map(body => ({ at: this.now.getTime(), body }));
     // What another rule left in the log in between was followed with that one.
-    this.course = followEntries(this.course, depth === 0 ? added : [], following);
+    this.course = followEntries(this.course, depth === 0 ? added : [], this.following);
   }
 
   private acting(rule: Numbered, since: number, depth: number): Acting {
@@ -229,8 +233,9 @@ export class Ruling {
 }
 
 /** Whether any of the rules says something of the line, for which it is read. */
-export const tellsOfLine = ({ rules }: RuleBook): boolean =>
-  rules.some(({ parts, onlyIf }) => {
-    const texts = parts.flatMap(part => part.do).flatMap(deed => ('text' in deed ? factsIn(deed.text) : []));
-    return texts.some(name => name === 'place' || name === 'wait') || JSON.stringify(onlyIf).includes('"place"');
-  });
+export function tellsOfLine({ rules }: RuleBook): boolean {
+  const asked = factsAskedBy(rules);
+  const said = rules.flatMap(rule => deedsOf(rule)).flatMap(deed => ('text' in deed ? factsIn(deed.text) : []));
+  // A formula may read any fact.
+  return asked === undefined || [...asked, ...said].some(name => name === 'place' || name === 'wait');
+}

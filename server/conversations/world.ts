@@ -28,7 +28,7 @@ export function worldOf(
   row: Pick<ConversationRow, 'site_id' | 'visitor_id' | 'visit' | 'seed' | 'last_number'>,
   now: number,
 ): World {
-  const { workspace, teams, business, manners } = directory;
+  const { workspace, hours, business, manners } = directory;
   const manner = manners.get(row.site_id);
   const locale: Locale = { language: manner?.language ?? workspace.language, currency: workspace.currency };
   return {
@@ -44,6 +44,6 @@ export function worldOf(
     wishes: workspace.wishes,
     taking: ofTeams(directory, availability => availability === 'takes chats'),
     staffed: ofTeams(directory, isAtDesk),
-    hours: Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : []))),
+    hours,
   };
 }

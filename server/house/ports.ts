@@ -111,6 +111,8 @@ export interface Directory {
   business: Facts;
   members: ReadonlyMap<string, TeamMember>;
   teams: ReadonlyMap<string, Team>;
+  /** Opening hours by the team’s name, of those that have any. */
+  hours: Readonly<Record<string, OpeningHours>>;
   /** What conversations are tagged with. */
   tags: ReadonlyMap<string, { id: string; name: string; means: 'spam' | null }>;
   flowNames: ReadonlyMap<string, string>;

@@ -1,7 +1,7 @@
 import { type Fact, FactName, givenFacts, lacks, type Numbered, ruleFacts } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
-import type { RuleBook } from '../house/ports.ts';
+import type { Directory, RuleBook } from '../house/ports.ts';
 import { rules } from './model.ts';
 import { namesIn } from './names.ts';
 
@@ -11,15 +11,13 @@ const GOOD_FOR = 2_000;
 export const MOST_RULES = 200;
 
 /** Every fact that rules may ask about: theirs, those that are given, those of the business and of the flows that are live. */
-export function factsOf(
-  teams: readonly string[],
-  business: readonly Fact[],
-  flows: ReadonlyArray<{ facts: readonly Fact[] }>,
-): Fact[] {
+export function factsOf({ teams, workspace }: Directory, flows: ReadonlyArray<{ facts: readonly Fact[] }>): Fact[] {
+  const business = workspace.business.map(({ name, type }): Fact => ({ name, type, scope: 'business' }));
+  const given = givenFacts([...teams.values()].map(({ name }) => name));
   const byName = new Map<string, Fact>();
   // What a flow has by a name goes before; of several flows, the first.
   // A team may be called as no fact can be; that is not asked about then.
-  for (const fact of [...flows.flatMap(({ facts }) => facts), ...business, ...givenFacts(teams), ...ruleFacts])
+  for (const fact of [...flows.flatMap(({ facts }) => facts), ...business, ...given, ...ruleFacts])
     if (!byName.has(fact.name) && FactName.safeParse(fact.name).success) byName.set(fact.name, fact);
   return [...byName.values()];
 }
@@ -55,11 +53,7 @@ export class Books {
       ports.flows.live(workspace),
     ]);
     const all = rows.map(({ id, rule, isOn }) => ({ id, ...rule, isOn }));
-    const facts = factsOf(
-      [...directory.teams.values()].map(({ name }) => name),
-      directory.workspace.business.map(({ name, type }) => ({ name, type, scope: 'business' as const })),
-      flows,
-    );
+    const facts = factsOf(directory, flows);
     return {
       rules: all.filter(({ isOn, ...rule }) => isOn && !lacks(rule)).map(({ isOn: _, ...rule }): Numbered => rule),
       names: namesIn(directory, flows, all),

@@ -362,18 +362,9 @@ describe('how it went', () => {
     ruleOf(
       'How',
       { when: 'over', by: 'person' },
-      0,
+      1,
       [{ deed: 'rate', text: 'How did it go?', ...(email ? { email } : {}) }],
-      {
-        afterPerson: { amount: 1, unit: 'seconds' },
-        atMost: 'each',
-        parts: [
-          {
-            after: { for: { amount: 1, unit: 'seconds' } },
-            do: [{ deed: 'rate', text: 'How did it go?', ...(email ? { email } : {}) }],
-          },
-        ],
-      },
+      { afterPerson: { amount: 1, unit: 'seconds' }, atMost: 'each' },
     );
   const question = (visitor: VisitorPage) =>
     vi.waitFor(() => {

@@ -27,8 +27,6 @@ type Kept = Row<(typeof rules)['columns']>;
 const refuse = (message: string, path = 'body.rule') =>
   new ProblemError('wrong_rule', message, { fields: [{ path, message }] });
 
-const WORDS = { team: 'team', member: 'member', tag: 'tag', flow: 'flow', rule: 'rule' } as const;
-
 /** Takes in the rules that ship, but for those whose name there is. */
 export async function shipTo(tables: House['tables'], workspace: string, transaction?: Transaction): Promise<void> {
   const rows = tables.in(workspace).of(rules);
@@ -67,20 +65,14 @@ export class RuleService {
     ]);
     const called = <T extends { id: string; name: string }>(all: Iterable<T>) =>
       [...all].map(({ id, name }) => ({ id, name }));
-    const { teams, members, tags, workspace: settings } = directory;
+    const { teams, members, tags } = directory;
     const names = {
       teams: called(teams.values()),
       members: called([...members.values()].filter(({ resting }) => !resting)),
       tags: called(tags.values()),
       flows: flows.map(({ id, name, scenes }) => ({ id, name, scenes })),
     };
-    const business = settings.business.map(({ name, type }): Fact => ({ name, type, scope: 'business' }));
-    const facts = factsOf(
-      names.teams.map(({ name }) => name),
-      business,
-      flows,
-    );
-    return { rules: kept.map(row => this.rowOf(row, acted)), names, facts };
+    return { rules: kept.map(row => this.rowOf(row, acted)), names, facts: factsOf(directory, flows) };
   }
 
   /** @throws {ProblemError} `wrong_rule` */
@@ -180,17 +172,10 @@ export class RuleService {
     const names = namesIn(directory, flows, all);
     if (on && lacks(rule)) throw refuse(`Something is still to be said in “${rule.name}” before it can be on.`);
     const gone = refersTo(rule).find(one => one.id !== '' && isGone(names, one));
-    if (gone) throw refuse(`The ${WORDS[gone.what]} that “${rule.name}” names is gone.`);
+    if (gone) throw refuse(`The ${gone.what} that “${rule.name}” names is gone.`);
     const noScene = sceneGone(rule, names);
     if (noScene) throw refuse(`The scene that “${rule.name}” goes to is gone.`);
-    const facts = new Set(
-      factsOf(
-        [...directory.teams.values()].map(({ name }) => name),
-        [],
-        flows,
-      ).map(({ name }) => name),
-    );
-    for (const { name } of directory.workspace.business) facts.add(name);
+    const facts = new Set(factsOf(directory, flows).map(({ name }) => name));
     const unknown = rule.onlyIf && conditionRows(rule.onlyIf).find(({ fact }) => !facts.has(fact));
     if (unknown && on)
       throw refuse(

@@ -49,9 +49,8 @@ export function casesOf(
   directory: Directory,
   now: number,
 ): RuleCase[] {
-  const { teams, workspace, business } = directory;
+  const { hours, workspace, business } = directory;
   const { past, known } = pastOf(conversation);
-  const hours = Object.fromEntries([...teams.values()].flatMap(team => (team.hours ? [[team.name, team.hours]] : [])));
   const zone = workspace.zone;
   // Opening hours take longer to work out than all the rest: only what is asked about.
   const given = factsAskedBy(rules) ?? new Set(factNames);
@@ -61,7 +60,7 @@ export function casesOf(
   const lookAt = (at: number, moves: number): Looked => ({
     now: at,
     hours,
-    language: workspace.language,
+    language,
     facts: { ...business, ...givenValues(given, { now: at, zone, visit, hours }, undefined), ...known[moves] },
     outcome: conversation.outcome,
     flow: conversation.flow,

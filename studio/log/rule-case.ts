@@ -7,7 +7,8 @@ const because: Record<Exclude<NonNullable<RuleCase['silent']>, 'ended'>, string>
   'spoke enough': 'Rules had spoken often enough by then: it stays silent.',
   'acted enough': 'Rules had acted often enough in this conversation: it stays silent.',
   'under way': 'The flow went on by itself just then: it looks again a minute later.',
-  'nobody wrote': 'The visitor had written nothing: nothing is said to them.',
+  'nothing to do':
+    'There was nothing of it to do: some is said only to who has written, and how it went is asked once.',
 };
 
 /** What would have become of a rule, as a sentence. */

@@ -16,6 +16,8 @@ export interface DeedKind<S extends z.ZodObject, D extends z.ZodObject> {
   blank(): z.infer<S>;
   /** How it reads as an order: “tell Sales”. */
   words(deed: z.infer<S>, names: Names): Words;
+  /** Whether the visitor hears of it in the chat, for which there is a most. */
+  readonly speaks?: true;
   /** Whether it speaks to the visitor, or takes the conversation from whoever has it: not where a person has written. */
   reaches?(deed: z.infer<S>): boolean;
   /** Whether there is nothing to be done of it, as the conversation has gone. */

@@ -13,6 +13,7 @@ export const rate = deedKind({
   }),
   blank: () => ({ deed: 'rate' as const, text: '' }),
   words: ({ email }) => [plain(`ask how it went${email ? ', by email as well' : ''}`)],
+  speaks: true,
   reaches: () => true,
   skips: (_, { rating }) => rating !== null,
   moves: () => [{ move: 'rule' }, { move: 'rating', is: 'asked' }],

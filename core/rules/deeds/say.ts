@@ -21,6 +21,7 @@ export const say = deedKind({
     ...(text === '' ? [plain('…')] : phraseWords(text, SHOWN)),
     plain(`”${written ? ' to who has written' : ''}`),
   ],
+  speaks: true,
   reaches: () => true,
   skips: ({ written }, { wrote }) => written === true && wrote === null,
   moves: () => [{ move: 'rule' }],
