@@ -245,6 +245,17 @@ test('rules speak five times at most until the visitor does something', () => {
   ]);
 });
 
+test('how it went is asked once, in what has been as well', () => {
+  const asks = ruleOf('1', { when: 'over', by: 'person' }, 10, [{ deed: 'rate', text: 'How did it go?' }], {
+    atMost: 'each',
+  });
+  const done: Move = { move: 'over', by: 'person' };
+  expect(cases([asks], past([0, wanted], [1, done], [60, visitor()], [61, done]))).toEqual([
+    '11 acts',
+    '71 nothing to do',
+  ]);
+});
+
 describe('rules that begin each other', () => {
   const tags = (id: string, on: string, gives: string, atMost: Rule['atMost'] = 'each') =>
     ruleOf(id, { when: 'tagged', tag: on }, 0, [{ deed: 'tag', tag: gives }], { atMost });
