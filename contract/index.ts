@@ -27,6 +27,7 @@ export * from './settings.ts';
 export * from './sites.ts';
 export * from './tags.ts';
 export * from './teams.ts';
+export * from './tellings.ts';
 export * from './today.ts';
 export * from './trials.ts';
 export * from './window.ts';

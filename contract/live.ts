@@ -1,4 +1,4 @@
-import { FieldReply, Holder, type Who } from '@kineta/core';
+import { FieldReply, Holder, type Sound, type Who } from '@kineta/core';
 import { z } from 'zod';
 import { Email } from './account.ts';
 import { type ConversationSummary, EntryBatch } from './conversations.ts';
@@ -6,6 +6,7 @@ import type { SavedEdits } from './flows.ts';
 import type { Notice } from './notices.ts';
 import type { Problem } from './problem.ts';
 import { ClientId, RowId } from './route.ts';
+import type { Alert } from './tellings.ts';
 
 /** Live messages go over Socket.IO, in a namespace for each end. */
 export const VISITOR_NAMESPACE = '/visitor';
@@ -115,6 +116,9 @@ export interface VisitorNews extends ConnectionNews {
 
 export const Watch = z.strictObject({ conversation: RowId });
 
+/** Alerts by their identities. */
+export const Alerts = z.strictObject({ ids: z.array(RowId).max(50) });
+
 /** Where a member is in a draft; without a flow, in none any more. */
 export const Whereabouts = z.strictObject({
   flow: RowId.optional(),
@@ -134,6 +138,8 @@ export interface StudioCalls {
   typing(request: { conversation: string }): void;
   /** A page of theirs is open, and for how many milliseconds they have done nothing. */
   here(said: { idle: number }): void;
+  /** These were shown to them, in a page that they look at: nothing else need tell them. */
+  alertsSeen(said: { ids: string[] }): void;
   /** Opens or leaves a draft, or moves in it: from then on its edits and writers are told. */
   writes(where: Whereabouts): void;
 }
@@ -151,6 +157,10 @@ export interface StudioNews extends ConnectionNews {
   presence(visitor: { conversation: string; here: boolean }): void;
   /** A flow, or somebody, has something to tell this workspace’s members. */
   notice(notice: Notice): void;
+  /** Something that this member is told of, with the sound of it; null where it makes none now. */
+  alert(alert: { alert: Alert; sound: Sound | null }): void;
+  /** Of these nobody need be told any more. */
+  alertsOver(over: { ids: string[] }): void;
   /** Somebody tries whether notices arrive. */
   testNotice(notice: { id: string; by: string }): void;
   /** Somebody saved edits of a draft that is open here. */

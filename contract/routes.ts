@@ -22,6 +22,7 @@ import { settingsRoutes } from './settings.ts';
 import { siteRoutes } from './sites.ts';
 import { tagRoutes } from './tags.ts';
 import { teamRoutes } from './teams.ts';
+import { tellingRoutes } from './tellings.ts';
 import { todayRoutes } from './today.ts';
 import { trialRoutes } from './trials.ts';
 
@@ -53,6 +54,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('conversations', conversationRoutes),
   ...named('people', peopleRoutes),
   ...named('notices', noticeRoutes),
+  ...named('tellings', tellingRoutes),
   ...named('settings', settingsRoutes),
   ...named('orders', orderRoutes),
   ...named('today', todayRoutes),

@@ -1,3 +1,21 @@
+export { Channel } from './alerts/channel.ts';
+export type { AlertKind, Standing as AlertStanding } from './alerts/kinds/kind.ts';
+export { alertingEvents, alertKindOf, alertKinds } from './alerts/kinds/registry.ts';
+export { nextAt, quietUntil } from './alerts/quiet.ts';
+export { type Concerned, concernedIn, type Roster } from './alerts/roster.ts';
+export {
+  AlertCode,
+  asForAll,
+  blankTelling,
+  firstTellings,
+  Mailing,
+  OwnTellings,
+  Quiet,
+  Sound,
+  Telling,
+  To,
+} from './alerts/telling.ts';
+export { type Told as AlertTold, toldOf } from './alerts/told.ts';
 export { understandWish } from './answers/wish.ts';
 export {
   type Attendance,
@@ -204,7 +222,7 @@ export { Face, Look, PictureAddress, picturesOf, plainLook } from './look/look.t
 export { type Adjusted, type Palette, paletteOf, type Scheme } from './look/palette.ts';
 export { contrast } from './look/tones.ts';
 export { Direction, directionWords } from './messages/direction.ts';
-export { message, messagesIn, spoken } from './messages/message.ts';
+export { alertWords, letterWords, message, messagesIn, spoken } from './messages/message.ts';
 export { factsIn, filled, phrasesFor } from './phrases/phrase.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';

@@ -15,6 +15,7 @@ import {
   secret,
   shipPhrases,
   shipRules,
+  shipTellings,
   sites,
   type Tables,
   withHolidays,
@@ -51,6 +52,7 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
   await rows.of(account.tags).addAll(firstTags);
   await shipPhrases(tables, workspace);
   await shipRules(tables, workspace);
+  await shipTellings(tables, workspace);
   const password = await passwordHash(business.password);
   const memberIds = new Map<string, string>();
   const teamIds = new Map<string, string>();

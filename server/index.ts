@@ -14,6 +14,7 @@ export * as flowTables from './flows/model.ts';
 export { type Starter, starters } from './flows/starters.ts';
 export { secretIn } from './house/seal.ts';
 export { hashed, secret } from './http/secret.ts';
+export { shipTellings } from './notices/alerts/service.ts';
 export { people, peopleWords } from './people/model.ts';
 export { keepWords } from './people/words.ts';
 export { shipTo as shipPhrases } from './phrases/service.ts';

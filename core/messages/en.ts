@@ -4,9 +4,18 @@ const times = (count: unknown): string => (count === 1 ? 'one try' : `${count} t
 
 const list = new Intl.ListFormat('en', { type: 'disjunction' });
 
+const ratings: Readonly<Record<string, string>> = { good: 'good', middling: 'so-so', bad: 'not good' };
+
+/** What the words of an alert depend on: whom it is about, who did it, and what was written. */
+export interface AlertAbout {
+  visitor: string;
+  by: string;
+  text: string;
+}
+
 /**
  * English. `visitor` is what the core says by itself in a chat, `team` why a flow did what it did, as its log tells
- * members. Another language is a file like this one, and a line in `message.ts`.
+ * members, `alerts` what members are told of, and `letters` what else stands in an email to them. Another language is a file like this one, and a line in `message.ts`.
  */
 export const en = {
   visitor: {
@@ -123,5 +132,26 @@ export const en = {
     'too many steps': ({ steps }: Direction) => `The flow took ${steps} steps without asking the visitor anything.`,
     'too much work': () => 'The flow had more to work out than it may without asking the visitor anything.',
     'flow not published': ({ flow }: Direction) => `The flow wanted to go on with “${flow}”, which is not published.`,
+  },
+  alerts: {
+    wanted: ({ visitor }: AlertAbout) => `${visitor} waits for a person.`,
+    assigned: ({ visitor }: AlertAbout) => `${visitor} is yours now.`,
+    wrote: ({ visitor }: AlertAbout) => `${visitor} wrote to you.`,
+    'came back': ({ visitor }: AlertAbout) => `${visitor} is back, as you put it off until now.`,
+    mentioned: ({ visitor, by, text }: AlertAbout) => `${by || 'Somebody'} mentioned you, about ${visitor}: ${text}`,
+    told: ({ visitor, text }: AlertAbout) => `${visitor}: ${text}`,
+    arrived: ({ visitor }: AlertAbout) => `${visitor} opened the chat.`,
+    over: ({ visitor }: AlertAbout) => `The conversation with ${visitor} is over.`,
+    rated: ({ visitor, text }: AlertAbout) => `${visitor} said how it went: ${ratings[text] ?? text}.`,
+  } as Readonly<Record<string, (about: AlertAbout) => string>>,
+  letters: {
+    several: ({ count, business }: { count: number; business: string }) => `${count} things at ${business}`,
+    'something newer': ({ visitor }: { visitor: string }) => `Something happened with ${visitor}.`,
+    'looked after': ({ by }: { by: string | null }) => (by ? `${by} looks after it.` : 'It is looked after.'),
+    'what was said': () => 'What was said so far:',
+    'a visitor': () => 'A visitor',
+    why: ({ business }: { business: string }) =>
+      `You are told of this as is set at ${business} under “Who is told of what”.`,
+    'a try': () => 'This is a try: what Kineta tells you of comes like this.',
   },
 };

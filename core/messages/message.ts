@@ -1,5 +1,5 @@
 import { lineOf, type SpokenLine } from '../flow/line.ts';
-import { en } from './en.ts';
+import { type AlertAbout, en } from './en.ts';
 
 /** What the core says by itself to visitors and tells teams, in one language. */
 export type Messages = typeof en;
@@ -24,4 +24,20 @@ export function message<C extends Code>(language: string, code: C, ...about: Par
 /** The same, as a line of its own. */
 export function spoken<C extends Code>(language: string, code: C, ...about: Parameters<Said[C]>): SpokenLine {
   return lineOf(message(language, code, ...about));
+}
+
+/** What members are told, by the code of what it is of; undefined of what this build does not know. */
+export function alertWords(language: string, alert: string, about: AlertAbout): string | undefined {
+  return messagesIn(language).alerts[alert]?.(about);
+}
+
+type Letters = Messages['letters'];
+
+/** What stands in emails and notifications to members beside that. */
+export function letterWords<C extends keyof Letters>(
+  language: string,
+  code: C,
+  ...about: Parameters<Letters[C]>
+): string {
+  return (messagesIn(language).letters[code] as (...about: Parameters<Letters[C]>) => string)(...about);
 }

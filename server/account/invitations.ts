@@ -1,11 +1,11 @@
 import type { Invitation, Invited, Role } from '@kineta/contract';
 import { isTaken } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
+import { linkTo } from '../house/link.ts';
 import type { SignedIn } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { normalEmail } from './email.ts';
-import { linkTo } from './links.ts';
 import { invitations, members, teamMembers, teams } from './model.ts';
 import { passwordHash } from './service.ts';
 

@@ -1,8 +1,8 @@
 import type { House } from '../house/house.ts';
+import { linkTo } from '../house/link.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { normalEmail } from './email.ts';
-import { linkTo } from './links.ts';
 import { members, passwordLinks, signIns } from './model.ts';
 import { passwordHash } from './service.ts';
 

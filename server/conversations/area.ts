@@ -41,8 +41,10 @@ import { conversationDoors } from './routes.ts';
 import { routing } from './routing.ts';
 import { lookAgain, ruleDues } from './rule-dues.ts';
 import { saidListener } from './said.ts';
+import { knownOf, standings } from './standings.ts';
 import { tagged } from './tagging.ts';
 import { timerLag, timers } from './timers.ts';
+import { transcriptOf } from './transcript.ts';
 import { turnsListener } from './turns.ts';
 import { visitorEnd } from './visitor-end.ts';
 import { VisitorService } from './visitors.ts';
@@ -111,6 +113,9 @@ export const conversations: Area = {
     conversations: {
       past: (workspace, which) => past(house, workspace, which),
       lookAgain: workspace => lookAgain(house, workspace),
+      standings: (ids, transaction) => standings(house, ids, transaction),
+      known: (workspace, id, transaction) => knownOf(house, workspace, id, transaction),
+      transcript: (workspace, id) => transcriptOf(house, workspace, id),
       async happen(place, event, also) {
         const { host, announcer } = partsOf(house);
         await announcer.announce(await host.happen(place, event, also));

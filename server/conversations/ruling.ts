@@ -10,11 +10,9 @@ import {
   type Fact,
   factsAskedBy,
   factsIn,
-  givenValues,
   type Looked,
   type Numbered,
   passed,
-  plainVisit,
   ruleValues,
   shownValues,
 } from '@kineta/core';
@@ -27,9 +25,9 @@ import { doingOf } from './deeds/registry.ts';
 import { courseOf, type Following, followEntries, momentOf } from './following.ts';
 import type { Host } from './host.ts';
 import type { Outcome } from './log.ts';
+import { lookedAt } from './looked.ts';
 import type { Changes, ConversationRow } from './model.ts';
 import type { WaysBack } from './way-back.ts';
-import { worldOf } from './world.ts';
 
 /** So deep one rule may have another do what it does. */
 const DEEPEST = 5;
@@ -213,22 +211,8 @@ export class Ruling {
 
   /** What is known of the conversation now, after what was done so far. */
   private look(): Looked {
-    const { row, directory } = this;
-    const now = this.now.getTime();
-    const world = worldOf(directory, row, now);
-    const { zone, hours, taking } = world;
-    const occasion = { now, zone, visit: row.visit ?? plainVisit, hours, ...(taking ? { taking } : {}) };
-    const given = givenValues(new Set(this.book.factNames), occasion, row.session.lastCall);
-    return {
-      ...momentOf(directory, now),
-      facts: { ...directory.business, ...given, ...row.session.facts },
-      ...(taking ? { taking } : {}),
-      outcome: row.outcome,
-      flow: row.flow_id === null ? null : (directory.flowNames.get(row.flow_id) ?? null),
-      place: this.standing.place,
-      minutes: this.standing.minutes,
-      isUnderWay: this.underWay,
-    };
+    const { place, minutes } = this.standing;
+    return lookedAt(this.row, this.following, this.now.getTime(), { place, minutes, isUnderWay: this.underWay });
   }
 }
 

@@ -40,6 +40,7 @@ import { away } from './migrations/0035-away.ts';
 import { trail } from './migrations/0036-trail.ts';
 import { rules } from './migrations/0037-rules.ts';
 import { ratings } from './migrations/0038-ratings.ts';
+import { tellings } from './migrations/0039-tellings.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -81,6 +82,7 @@ export const migrations: readonly Migration[] = [
   trail,
   rules,
   ratings,
+  tellings,
 ];
 
 /**

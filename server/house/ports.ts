@@ -178,6 +178,16 @@ export interface PastConversation {
   entries: Entry[];
 }
 
+/** How a conversation stands: who has it, by identities, and what its visitor is called. */
+export interface StandingNow {
+  workspace: string;
+  holder: 'flow' | 'waiting' | 'agent' | 'done';
+  agent: string | null;
+  team: string | null;
+  visitor: string;
+  isTest: boolean;
+}
+
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
 export interface Ports {
   sessions: {
@@ -275,6 +285,16 @@ export interface Ports {
     past(workspace: string, which: { before: string | undefined } | { id: string }): Promise<PastConversation[]>;
     /** Has rules look again at those for which something is to come, as rules are others now. */
     lookAgain(workspace: string): Promise<void>;
+    /** How these stand, as the transaction sees it; what is gone is not among them. */
+    standings(ids: readonly string[], transaction: Transaction): Promise<ReadonlyMap<string, StandingNow>>;
+    /** All that conditions may ask about one, and by which names formulas read it; undefined when it is gone. */
+    known(
+      workspace: string,
+      id: string,
+      transaction: Transaction,
+    ): Promise<{ values: Facts; names: readonly string[] } | undefined>;
+    /** What its visitor saw of one, line by line. */
+    transcript(workspace: string, id: string): Promise<string[]>;
     /** Tells a conversation what happened, and everybody concerned what came of it. */
     happen: Teller;
     /** How many conversations each of these members has now. */

@@ -75,6 +75,10 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         90,
       ],
       [
+        "alerts",
+        30,
+      ],
+      [
         "test notices",
         400,
       ],

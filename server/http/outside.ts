@@ -1,5 +1,6 @@
 import { lookup as dnsLookup } from 'node:dns';
 import { isIP, type LookupFunction } from 'node:net';
+import { Agent } from 'undici';
 import { isPublic } from './public-address.ts';
 
 /**
@@ -23,4 +24,46 @@ export function publicOnly(blocked: () => Error): LookupFunction {
 export function isInsideByNumber({ hostname }: URL): boolean {
   const literal = hostname.replace(/^\[|\]$/g, '');
   return isIP(literal) !== 0 && !isPublic(literal);
+}
+
+/** The address at a stand-in: whatever the path looks like, it leads nowhere else. */
+function placedAt(standIn: string, asked: URL): URL {
+  const url = new URL(standIn);
+  url.pathname = asked.pathname;
+  url.search = asked.search;
+  return url;
+}
+
+/** The ways out of here: to public addresses, to what is allowed inside, and to what stands in for a host. */
+export class WaysOut {
+  private readonly outside: Agent;
+  private readonly anywhere = new Agent();
+  private readonly standIns: ReadonlyMap<string, string>;
+  private readonly blocked: () => Error;
+
+  /**
+   * @param standIns origins that answer in the place of a host, for demos and tests: `{ 'post.example': 'http://localhost:4402' }`
+   * @param blocked what is thrown for an address inside, here or by the connection
+   */
+  constructor(standIns: Readonly<Record<string, string>>, blocked: () => Error) {
+    this.standIns = new Map(Object.entries(standIns));
+    this.blocked = blocked;
+    this.outside = new Agent({ connect: { lookup: publicOnly(blocked) } });
+  }
+
+  /**
+   * Where a request to an address goes, and by what.
+   * @param allowed hosts, with their ports when those are not the usual ones, that may lie in private networks
+   */
+  to(asked: URL, allowed: readonly string[] = []): { url: URL; dispatcher: Agent; isAllowed: boolean } {
+    const standIn = this.standIns.get(asked.host);
+    const url = standIn === undefined ? asked : placedAt(standIn, asked);
+    const isAllowed = standIn !== undefined || allowed.includes(url.host.toLowerCase());
+    if (!isAllowed && isInsideByNumber(url)) throw this.blocked();
+    return { url, dispatcher: isAllowed ? this.anywhere : this.outside, isAllowed };
+  }
+
+  async close(): Promise<void> {
+    await Promise.all([this.outside.destroy(), this.anywhere.destroy()]);
+  }
 }

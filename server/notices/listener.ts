@@ -1,6 +1,6 @@
 import type { Notice } from '@kineta/contract';
 import { STUDIO_NAMESPACE } from '@kineta/contract';
-import { cut } from '@kineta/core';
+import { concernedIn, cut } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
@@ -8,6 +8,7 @@ import type { Directory } from '../house/ports.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Listener } from '../stream/listener.ts';
 import { notices } from './model.ts';
+import { rosterOf } from './roster.ts';
 
 const Notified = z.object({ team: z.string().nullable(), text: z.string(), leads: z.boolean().optional() });
 const Mentioned = z.object({ member: z.string(), text: z.string(), mentions: z.array(z.string()) });
@@ -20,20 +21,20 @@ interface Told {
 }
 
 /** What is to be told of an event, and to whom: a line of a flow, or a note to each who is mentioned in it. */
-function toldOf(kind: string, said: unknown, { teams, members }: Directory): Told[] {
+function toldOf(kind: string, said: unknown, directory: Directory): Told[] {
   if (kind !== 'notified') {
     const { data } = Mentioned.safeParse(said);
     return (data?.mentions ?? []).map(memberId => ({ teamId: null, memberId, byId: data!.member, text: data!.text }));
   }
   const { team, text, leads } = Notified.parse(said);
-  const known = [...teams.values()].find(({ name }) => name === team);
-  const teamId = known?.id ?? null;
-  if (leads) {
-    const all = [...members.values()].filter(({ role, resting }) => role === 'lead' && !resting);
-    const own = all.filter(({ id }) => known?.members.includes(id));
-    // A team that no lead is in is led by all of them.
-    return (own.length > 0 ? own : all).map(({ id }) => ({ teamId: null, memberId: id, byId: null, text }));
-  }
+  if (leads)
+    return concernedIn(rosterOf(directory), { team, leads }).map(memberId => ({
+      teamId: null,
+      memberId,
+      byId: null,
+      text,
+    }));
+  const teamId = [...directory.teams.values()].find(({ name }) => name === team)?.id ?? null;
   return [{ teamId, memberId: null, byId: null, text }];
 }
 

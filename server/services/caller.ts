@@ -1,6 +1,6 @@
 import { type ServiceRequest, TooDeep, wellFormed } from '@kineta/core';
-import { Agent, fetch } from 'undici';
-import { isInsideByNumber, publicOnly } from '../http/outside.ts';
+import { fetch } from 'undici';
+import { WaysOut } from '../http/outside.ts';
 
 /** Why a call gave nothing to go on with, as a sentence’s end for the log. */
 export class CallFailed extends Error {
@@ -22,23 +22,13 @@ function cause(error: unknown): CallFailed | undefined {
   return undefined;
 }
 
-/** The address at a stand-in: whatever the path looks like, it leads nowhere else. */
-function placedAt(standIn: string, asked: URL): URL {
-  const url = new URL(standIn);
-  url.pathname = asked.pathname;
-  url.search = asked.search;
-  return url;
-}
-
 /** Calls services for flows: JSON in and out, within a time, never into private networks unless that is allowed. */
 export class Caller {
-  private readonly outside = new Agent({ connect: { lookup: publicOnly(() => new CallFailed(blocked, false)) } });
-  private readonly anywhere = new Agent();
-  private readonly standIns: ReadonlyMap<string, string>;
+  private readonly ways: WaysOut;
 
-  /** @param standIns origins that answer in the place of a host, for demos and tests: `{ 'post.example': 'http://localhost:4402' }` */
+  /** @param standIns origins that answer in the place of a host */
   constructor(standIns: Readonly<Record<string, string>> = {}) {
-    this.standIns = new Map(Object.entries(standIns));
+    this.ways = new WaysOut(standIns, () => new CallFailed(blocked, false));
   }
 
   /**
@@ -63,10 +53,7 @@ export class Caller {
   ): Promise<unknown> {
     if (!URL.canParse(request.url)) throw new CallFailed('its address cannot be read.', false);
     const asked = new URL(request.url);
-    const standIn = this.standIns.get(asked.host);
-    const url = standIn === undefined ? asked : placedAt(standIn, asked);
-    const isAllowed = standIn !== undefined || allowed.includes(url.host.toLowerCase());
-    if (!isAllowed && isInsideByNumber(url)) throw new CallFailed(blocked, false);
+    const { url, dispatcher, isAllowed } = this.ways.to(asked, allowed);
     const secret = await keyFor(asked.host.toLowerCase());
     if (Object.keys(secret).length > 0 && url.protocol !== 'https:' && !isAllowed)
       throw new CallFailed('its address begins with http://, on whose way others could read its key.', false);
@@ -84,7 +71,7 @@ export class Caller {
         // An answer that sends elsewhere could send inside.
         redirect: 'error',
         signal: AbortSignal.timeout(request.limit * 1_000),
-        dispatcher: isAllowed ? this.anywhere : this.outside,
+        dispatcher,
       });
       if (!response.ok) {
         await response.body?.cancel();
@@ -111,7 +98,7 @@ export class Caller {
   }
 
   async close(): Promise<void> {
-    await Promise.all([this.outside.destroy(), this.anywhere.destroy()]);
+    await this.ways.close();
   }
 }
 

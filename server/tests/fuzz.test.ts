@@ -1,4 +1,5 @@
 import {
+  Alerts,
   accountRoutes,
   allRoutes,
   flowRoutes,
@@ -138,6 +139,7 @@ describe('no live event fails at what it is given', () => {
     ['studio', 'unwatch', Watch, false],
     ['studio', 'typing', Watch, false],
     ['studio', 'writes', Whereabouts, false],
+    ['studio', 'alertsSeen', Alerts, false],
   ];
   test.each(events)('%s: %s', async (end, event, schema, answers) => {
     const begin = async (): Promise<Socket> => {

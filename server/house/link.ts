@@ -1,4 +1,4 @@
-import type { House } from '../house/house.ts';
+import type { House } from './house.ts';
 
 /**
  * A link to a page of the studio, for a letter. Where the studio is reached is set by whoever runs Kineta, never taken from a
