@@ -69,6 +69,7 @@ else {
   await forBrowsers('widget', 'vite.as-page.config.ts');
   await forBrowsers('widget', 'vite.font.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
+  await forBrowsers('studio', 'vite.push.config.ts');
   // The picker of emoji fetches these two when it is first opened.
   for (const file of ['data.json', 'messages.json'])
     cpSync(join(root, 'node_modules/emojibase-data/en', file), join(root, 'studio/dist/emoji/en', file));

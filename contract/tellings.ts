@@ -36,6 +36,17 @@ export const PushAddress = z.strictObject({
 });
 export type PushAddress = z.infer<typeof PushAddress>;
 
+/** What a notification says, as the studio’s service worker is sent it. */
+export interface PushPayload {
+  /** What is sent under the same is shown in its place. */
+  tag: string;
+  title: string;
+  body: string;
+  url: string;
+  /** It is looked after: what was shown is taken back. */
+  over?: true;
+}
+
 const written = z.strictObject({ telling: Telling, on: z.boolean() });
 
 export const tellingRoutes = {

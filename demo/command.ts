@@ -4,7 +4,7 @@ import { business, members } from './business.ts';
 import { loadDemo, setDomains } from './load.ts';
 import { startMailCatcher } from './mail.ts';
 import { startSite } from './site.ts';
-import { SERVICES, startStandIns } from './standins.ts';
+import { PUSHES, SERVICES, startStandIns } from './standins.ts';
 
 /** `./kineta demo`: everything on this machine, with the demo’s data, until it is stopped. */
 let settings: ReturnType<typeof readDemoSettings>;
@@ -36,7 +36,7 @@ const server = await onPort(settings.KINETA_PORT, wished =>
     secret: secretIn(home),
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     smtpUrl: mail.url,
-    standIns: { [SERVICES]: standIns.url },
+    standIns: { [SERVICES]: standIns.url, [PUSHES]: standIns.url },
     logLevel: settings.KINETA_LOG ?? 'warn',
     development: settings.KINETA_DEV === '1',
   }),

@@ -2,4 +2,4 @@ export { business, businessFacts, firstVisit, members } from './business.ts';
 export { loadDemo, setDomains } from './load.ts';
 export { type Letter, type MailCatcher, startMailCatcher } from './mail.ts';
 export { type RunningSite, startSite } from './site.ts';
-export { SERVICES, type StandIns, startStandIns } from './standins.ts';
+export { PUSHES, SERVICES, type StandIns, startStandIns } from './standins.ts';

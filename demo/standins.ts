@@ -5,6 +5,9 @@ import { type MailCatcher, mailPages } from './mail.ts';
 /** The host under which Brackenrow’s flows call services. */
 export const SERVICES = 'services.brackenrow.example';
 
+/** The host of what stands in for the push services of browsers. */
+export const PUSHES = 'push.brackenrow.example';
+
 /** Tarrowdale’s districts by the first half of their postcodes, and the days on which surveyors come there. */
 const districts: Record<string, { town: string; days: string }> = {
   TX1: { town: 'Tarrow', days: 'any weekday' },
@@ -20,8 +23,13 @@ const visits: Record<string, { what: string; when: string; who: string; state: s
   'BR-1090': { what: 'Yearly service', when: 'Friday after lunch', who: 'Saffi', state: 'waiting for a part' },
 };
 
+/** How many pushes are remembered. */
+const KEPT = 200;
+
 export interface StandIns {
   url: string;
+  /** To which browsers notifications were sent, the newest last; what they say is sealed for the browser. */
+  pushed: readonly string[];
   close(): void;
 }
 
@@ -53,6 +61,12 @@ export function startStandIns(mail: MailCatcher, port: number): Promise<StandIns
       typeof name === 'string' && name.trim() !== '' ? name.trim().replace(/[^\p{L}\p{N}]+/gu, '-') : 'anybody';
     response.status(201).json({ enquiry: { number: `E-${of}` } });
   });
+  const pushed: string[] = [];
+  app.post('/push/:browser', (request, response) => {
+    pushed.push(request.params.browser);
+    if (pushed.length > KEPT) pushed.shift();
+    response.status(201).end();
+  });
   app.use(mailPages(mail));
   app.get('/', (_, response) => response.redirect('/mail'));
   return new Promise((resolve, reject) => {
@@ -63,6 +77,7 @@ export function startStandIns(mail: MailCatcher, port: number): Promise<StandIns
       }
       resolve({
         url: `http://localhost:${(server.address() as AddressInfo).port}`,
+        pushed,
         close() {
           server.closeAllConnections();
           server.close();

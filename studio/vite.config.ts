@@ -12,6 +12,8 @@ export default defineConfig({
         // Icons and small primitives that two screens share would come one by one, each a request for a few hundred bytes.
         codeSplitting: {
           groups: [
+            // Before any module that makes schemas, in whichever chunk that is.
+            { name: 'zod', test: /node_modules[\\/]zod|studio[\\/]shell[\\/]schemas\.ts/ },
             { name: 'icons', test: /node_modules[\\/]lucide-react/ },
             {
               name: 'primitives',

@@ -111,6 +111,12 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await hanne.locator('button[aria-expanded]', { hasText: 'Still there?' }).click();
   await hanne.getByText(/^It would have acted in .* conversations\.$/).waitFor();
   expect(await serious(hanne), 'rules').toEqual([]);
+  await hanne.goto(`${stack.url}/notices`);
+  await hanne.getByRole('heading', { name: 'Of what', exact: true }).waitFor();
+  expect(await serious(hanne), 'what one is told').toEqual([]);
+  await hanne.getByRole('button', { name: 'For everybody' }).click();
+  await hanne.getByRole('button', { name: 'Tell somebody else' }).click();
+  expect(await serious(hanne), 'who is told').toEqual([]);
   await hanne.getByRole('link', { name: 'People' }).click();
   await hanne.getByRole('row').nth(3).waitFor();
   expect(await serious(hanne), 'people').toEqual([]);

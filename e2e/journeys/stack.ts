@@ -9,6 +9,7 @@ import {
   loadDemo,
   type MailCatcher,
   members,
+  PUSHES,
   SERVICES,
   type StandIns,
   setDomains,
@@ -101,7 +102,7 @@ export class Stack {
         KINETA_URL: this.url,
         KINETA_SECRET: 'a secret of the journeys',
         KINETA_SMTP_URL: this.mail.url,
-        KINETA_STANDINS: `${SERVICES}=${this.standIns.url}`,
+        KINETA_STANDINS: [SERVICES, PUSHES].map(host => `${host}=${this.standIns.url}`).join(','),
         KINETA_LOG: 'error',
         // All visitors of a journey come from one address.
         KINETA_VISITORS_PER_ADDRESS: '5000',
@@ -135,6 +136,13 @@ export class Stack {
   /** The time is over in which whoever has left could have come back for their answers. */
   nobodyComesBack(): Promise<void> {
     return this.write('UPDATE unseen_answers SET due_at = UTC_TIMESTAMP(3)');
+  }
+
+  /** The time is over in which whoever is told by email could have looked by themselves. */
+  nobodyLooks(): Promise<void> {
+    return this.write(
+      `UPDATE alert_sendings SET due_at = UTC_TIMESTAMP(3) WHERE channel = 'mail' AND due_at IS NOT NULL`,
+    );
   }
 
   /** Nobody waits for a person, and nobody has one. */

@@ -7,16 +7,20 @@ const SAYS_EVERY = 30_000;
 const BACK_AFTER = 60_000;
 const DOING = ['pointerdown', 'pointermove', 'keydown', 'wheel', 'touchstart'] as const;
 
+let activeAt = Date.now();
+
+/** For how many milliseconds nothing was done in this page. */
+export const idleFor = (): number => Date.now() - activeAt;
+
 /** Tells that somebody is here, and since when they have done nothing: by that they take chats or are taken to be away. */
 export function useSaysHere(): void {
   useEffect(() => {
-    let activeAt = Date.now();
     const socket = live();
     const say = () => {
-      if (socket.connected) socket.emit('here', { idle: Date.now() - activeAt });
+      if (socket.connected) socket.emit('here', { idle: idleFor() });
     };
     const acted = () => {
-      const wasAway = Date.now() - activeAt > BACK_AFTER;
+      const wasAway = idleFor() > BACK_AFTER;
       activeAt = Date.now();
       if (wasAway) say();
     };

@@ -2,16 +2,25 @@ import { type Notice, noticeRoutes } from '@kineta/contract';
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import { useSignedIn } from '../account/store.ts';
 import { call } from '../shell/api.ts';
 import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
+import { followAlerts } from './alerts.ts';
 import { NoticeBell } from './bell.tsx';
+import { isNotifiedHere } from './notified.ts';
 import { addNotice, isMine } from './store.ts';
 
 /** Tells what flows tell, wherever one is. */
 function Attendant() {
   const navigate = useNavigate();
+  const { id: me } = useSignedIn().member;
+  useEffect(() => followAlerts(to => void navigate(to)), [navigate]);
+  useEffect(() => {
+    // Loaded for those alone who are. Not reached, it is tried again with the next page.
+    if (isNotifiedHere(me)) import('./push.ts').then(({ pushAgain }) => pushAgain(me)).catch(() => {});
+  }, [me]);
   useEffect(() => {
     const onNotice = (notice: Notice) => {
       if (!isMine(notice)) return;
@@ -50,7 +59,7 @@ export const notices: Area = {
     'a test notice': (_, done) => ({
       title: 'Who is told of what',
       says: done ? 'A test notice has come to a browser.' : 'See who is told what flows tell, and send a test notice.',
-      to: '/notices',
+      to: '/notices?for=everybody',
     }),
   },
 };

@@ -1,24 +1,23 @@
-import { blankPart, type Condition, type Delay, Rule, whenKindOf, whenKinds } from '@kineta/core';
-import { useMemo, useState } from 'react';
-import { ConditionEditor } from '../conditions/condition-editor.tsx';
+import { blankPart, type Delay, Rule, whenKindOf, whenKinds } from '@kineta/core';
+import { useState } from 'react';
 import { ConditionFactsProvider } from '../conditions/facts.ts';
+import { useFactsOfConversations } from '../conditions/of-conversations.ts';
+import { OnlyIf } from '../conditions/only-if.tsx';
 import { sentenceOf } from '../shell/api.ts';
 import { AddButton } from '../ui/add-button.tsx';
 import { Button } from '../ui/button.tsx';
 import { DurationInput } from '../ui/duration-input.tsx';
 import { Select, SmallInput } from '../ui/field.tsx';
+import { PartRow } from '../ui/part-row.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
 import { DeedsList } from './deeds-list.tsx';
 import { DelayInput } from './delay.tsx';
-import { FactPick } from './fact-pick.tsx';
-import { RulePartRow } from './part-row.tsx';
 import { useRuleSetting } from './setting.ts';
 import { whenViewOf, whenViews } from './whens/registry.ts';
 
 const USUAL: Delay = { for: { amount: 30, unit: 'seconds' } };
 const LATER: Delay = { for: { amount: 5, unit: 'minutes' } };
 const MOST_PARTS = 3;
-const UNASKED: Condition = { all: [{ fact: 'led by', is: 'is', value: 'the flow' }] };
 
 /** A rule that is written, part by part; kept when it is said to be, and not before. */
 export function RuleEditor({
@@ -42,10 +41,7 @@ export function RuleEditor({
   const { facts } = useRuleSetting();
   const [mistake, setMistake] = useState('');
   const [keeps, setKeeps] = useState(false);
-  const conditions = useMemo(
-    () => ({ all: facts, Pick: FactPick, typeOf: (name: string) => facts.find(fact => fact.name === name)?.type }),
-    [facts],
-  );
+  const conditions = useFactsOfConversations(facts);
   const { when, parts } = rule;
   const [first = blankPart, ...others] = parts;
   const setPart = (index: number, part: (typeof parts)[number]) =>
@@ -67,7 +63,7 @@ export function RuleEditor({
   return (
     <ConditionFactsProvider value={conditions}>
       <div className="mt-2 border-t border-rule pt-1">
-        <RulePartRow name="Name">
+        <PartRow name="Name">
           <SmallInput
             name="Name of the rule"
             className="w-full max-w-xs"
@@ -75,8 +71,8 @@ export function RuleEditor({
             maxLength={60}
             onChange={event => onChange({ ...rule, name: event.target.value })}
           />
-        </RulePartRow>
-        <RulePartRow name="When">
+        </PartRow>
+        <PartRow name="When">
           <span className="flex flex-wrap items-start gap-1.5">
             <Select
               name="When"
@@ -100,27 +96,18 @@ export function RuleEditor({
               />
             ) : null}
           </span>
-        </RulePartRow>
-        <RulePartRow name={whenKindOf(when).lasts ? 'For' : 'After'}>
+        </PartRow>
+        <PartRow name={whenKindOf(when).lasts ? 'For' : 'After'}>
           <DelayInput name="Wait" delay={first.after} usual={USUAL} onSet={after => setPart(0, { ...first, after })} />
-        </RulePartRow>
-        <RulePartRow name="Only if">
-          {rule.onlyIf ? (
-            <div className="flex items-start gap-1">
-              <div className="min-w-0 flex-1">
-                <ConditionEditor condition={rule.onlyIf} onSet={onlyIf => onChange({ ...rule, onlyIf })} />
-              </div>
-              <RemoveButton name="Remove all conditions" onClick={() => onChange({ ...rule, onlyIf: null })} />
-            </div>
-          ) : (
-            <AddButton onClick={() => onChange({ ...rule, onlyIf: UNASKED })}>Always; add a condition</AddButton>
-          )}
-        </RulePartRow>
-        <RulePartRow name="Do">
+        </PartRow>
+        <PartRow name="Only if">
+          <OnlyIf condition={rule.onlyIf} onSet={onlyIf => onChange({ ...rule, onlyIf })} />
+        </PartRow>
+        <PartRow name="Do">
           <DeedsList deeds={first.do} onSet={next => setPart(0, { ...first, do: next as typeof first.do })} />
-        </RulePartRow>
+        </PartRow>
         {others.map((part, index) => (
-          <RulePartRow key={index} name="Still so">
+          <PartRow key={index} name="Still so">
             <div className="mb-2 flex items-center gap-2">
               <span className="text-ink-2">after</span>
               <DelayInput
@@ -137,16 +124,16 @@ export function RuleEditor({
               />
             </div>
             <DeedsList deeds={part.do} onSet={next => setPart(index + 1, { ...part, do: next })} />
-          </RulePartRow>
+          </PartRow>
         ))}
         {parts.length < MOST_PARTS ? (
-          <RulePartRow name="">
+          <PartRow name="">
             <AddButton onClick={() => onChange({ ...rule, parts: [...parts, blankPart] })}>
               And if it is still so a while later
             </AddButton>
-          </RulePartRow>
+          </PartRow>
         ) : null}
-        <RulePartRow name="At most">
+        <PartRow name="At most">
           <Select
             name="How often"
             value={rule.atMost}
@@ -155,8 +142,8 @@ export function RuleEditor({
             <option value="once">once a conversation</option>
             <option value="each">each time that it begins to be so</option>
           </Select>
-        </RulePartRow>
-        <RulePartRow name="With people">
+        </PartRow>
+        <PartRow name="With people">
           <span className="flex flex-wrap items-center gap-1.5">
             <Select
               name="Where a person has written"
@@ -179,7 +166,7 @@ export function RuleEditor({
               />
             ) : null}
           </span>
-        </RulePartRow>
+        </PartRow>
         {mistake ? (
           <p role="alert" className="mt-2 text-brick">
             {mistake}

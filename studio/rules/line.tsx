@@ -4,6 +4,7 @@ import { isGone, lacks, type Names, type Rule, refersTo, ruleWords } from '@kine
 import { GripVertical } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { IconButton } from '../ui/button.tsx';
+import { OnOff } from '../ui/on-off.tsx';
 import { Direction } from '../ui/words.tsx';
 import { countWords } from '../ui/writing.ts';
 
@@ -72,18 +73,7 @@ export function RuleLine({
         {children}
       </div>
       <span className="flex w-20 shrink-0 flex-col items-end gap-1.5 pt-0.5">
-        <label className="flex items-center gap-1.5 font-mono text-xs text-ink-2">
-          {row.on ? 'on' : 'off'}
-          <input
-            type="checkbox"
-            role="switch"
-            aria-checked={row.on}
-            aria-label={`“${row.rule.name}” is on`}
-            className="size-4 accent-petrol"
-            checked={row.on}
-            onChange={event => onSwitch(event.target.checked)}
-          />
-        </label>
+        <OnOff name={`“${row.rule.name}” is on`} on={row.on} onSwitch={onSwitch} />
         <span className="font-mono text-xs text-ink-3" title="How often it acted in the last 30 days">
           {row.acted > 0 ? `${countWords(row.acted)} ×` : ''}
         </span>

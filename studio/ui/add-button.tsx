@@ -14,7 +14,7 @@ export function AddButton({
   return (
     <button
       type="button"
-      className={`flex items-center gap-1 rounded px-1 hover:underline ${tone === 'plum' ? 'text-plum' : 'text-petrol'}`}
+      className={`flex min-h-6 items-center gap-1 rounded px-1 hover:underline ${tone === 'plum' ? 'text-plum' : 'text-petrol'}`}
       onClick={onClick}
     >
       <Plus className="size-3.5" aria-hidden="true" /> {children}

@@ -14,6 +14,8 @@ import { Hint } from './hint.tsx';
 import { Keys } from './keys.tsx';
 import { LineText } from './line.tsx';
 import { Menu } from './menu.tsx';
+import { OnOff } from './on-off.tsx';
+import { PartRow } from './part-row.tsx';
 import { Picks } from './picks.tsx';
 import { Pill } from './pill.tsx';
 import { RemoveButton } from './remove-button.tsx';
@@ -78,6 +80,13 @@ export default function Specimens() {
         <Choice label="With a mistake" mistake="This is needed." defaultValue="">
           <option value="">none yet</option>
         </Choice>
+      </Specimen>
+      <Specimen of="OnOff">
+        <OnOff name="Something is on" on onSwitch={nothing} />
+        <OnOff name="Something else is on" on={false} onSwitch={nothing} />
+      </Specimen>
+      <Specimen of="PartRow">
+        <PartRow name="When">a visitor writes</PartRow>
       </Specimen>
       <Specimen of="Picks">
         <Picks name="Views" picks={['the one', 'the other']} at={0} onPick={nothing} />

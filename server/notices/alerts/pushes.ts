@@ -1,3 +1,4 @@
+import type { PushPayload } from '@kineta/contract';
 import { letterWords } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../../clockwork/clockwork.ts';
@@ -14,16 +15,6 @@ const SLOTS = { all: 20, share: 8 };
 const AGAIN = [5, 30, 120];
 /** So many notifications one member is sent in a minute; more would be looked at by nobody. */
 const MOST_A_MINUTE = 30;
-
-/** What the studio’s service worker is sent. */
-export interface PushPayload {
-  tag: string;
-  title: string;
-  body: string;
-  url: string;
-  /** It is looked after: what was shown is taken back. */
-  over?: true;
-}
 
 /** Sends notifications that are due, to every browser and phone of the member; and once more to take them back. */
 export function pushes(house: House, service: PushService): Duty {

@@ -1,5 +1,5 @@
 import type { When } from '@kineta/core';
-import { FactPick } from '../fact-pick.tsx';
+import { FactPick } from '../../conditions/fact-pick.tsx';
 import type { WhenProps, WhenView } from './view.ts';
 
 type Learnt = Extract<When, { when: 'learnt' }>;
