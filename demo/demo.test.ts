@@ -3,17 +3,22 @@ import {
   type Act,
   check,
   dice,
+  EntryBody,
   type Event,
+  firstRules,
   freshSession,
+  givenFacts,
   plainVisit,
   play,
+  ruleFacts,
   type Session,
   type World,
 } from '@kineta/core';
 import { starters } from '@kineta/server';
 import { describe, expect, test } from 'vitest';
 import { business, businessFacts, firstVisit, members, teams } from './business.ts';
-import { pastWeek } from './history.ts';
+import { editionsOf } from './editions.ts';
+import { type Past, pastDays } from './history/days.ts';
 import { startSite } from './site.ts';
 
 const root = join(import.meta.dirname, '..');
@@ -120,29 +125,80 @@ describe('Brackenrow', () => {
     for (const member of members) expect(member.email).toMatch(/\.example$/);
   });
 
-  const week = pastWeek(flow, world, now);
+  const past: Past = {
+    editions: editionsOf(flow),
+    followed: {
+      rules: firstRules.map(({ rule }, index) => ({ id: String(index + 1), ...rule })),
+      names: {
+        team: id => id,
+        member: id => id,
+        tag: id => id,
+        flow: () => undefined,
+        scene: () => undefined,
+        rule: () => undefined,
+      },
+      facts: [...flow.facts, ...givenFacts(teams.map(team => team.name)), ...ruleFacts],
+    },
+  };
+  const all = pastDays(past, now, 90);
 
-  test('has the same week every time', () => {
-    expect(JSON.stringify(pastWeek(flow, world, now))).toBe(JSON.stringify(week));
+  test('has had three editions with nothing wrong', () => {
+    for (const { content } of past.editions)
+      expect(check(content, { teams: teams.map(team => team.name) })).toEqual([]);
+    expect(new Set(all.map(({ edition }) => edition))).toEqual(new Set([1, 2, 3]));
   });
 
-  test('has a week of conversations, a dozen of them open in every state, and no entry from the future', () => {
-    expect(week.length).toBeGreaterThan(200);
-    const open = week.filter(({ row }) => row.holder !== 'done');
+  test('has the same past every time', () => {
+    const again = pastDays(past, now, 5);
+    expect(JSON.stringify(pastDays(past, now, 5))).toBe(JSON.stringify(again));
+  });
+
+  test('has ninety days of conversations, a dozen of them open in every state, and no entry from the future', () => {
+    expect(all.length).toBeGreaterThan(3_600);
+    expect(all.length).toBeLessThan(4_600);
+    const open = all.filter(({ row }) => row.holder !== 'done');
     expect(open).toHaveLength(12);
     expect(new Set(open.map(({ row }) => row.holder))).toEqual(new Set(['flow', 'waiting', 'agent']));
-    for (const { entries, row } of week) {
+    for (const { entries, row } of all) {
       expect(entries.map(entry => entry.number)).toEqual(entries.map((_, index) => index + 1));
       expect(entries.map(entry => entry.at)).toEqual(entries.map(entry => entry.at).toSorted());
       expect(row.last_at.getTime()).toBeLessThanOrEqual(now);
     }
   });
 
-  test('captures emails, hands over, and is closed at night', () => {
-    const kinds = week.flatMap(({ entries }) => entries.map(entry => entry.kind));
-    for (const kind of ['handed over', 'taken', 'answered', 'learnt', 'direction', 'ended'])
+  test('has entries that are what they say', () => {
+    for (const { entries } of all.slice(-400))
+      for (const { number, at, ...body } of entries) expect(EntryBody.parse(body), `${number} ${at}`).toEqual(body);
+  });
+
+  test('captures emails, hands over, is answered, misses questions, and is closed at night', () => {
+    const kinds = new Set(all.flatMap(({ entries }) => entries.map(entry => entry.kind)));
+    for (const kind of ['handed over', 'taken', 'answered', 'passed on', 'tagged', 'learnt', 'direction', 'ended'])
       expect(kinds).toContain(kind);
-    expect(week.filter(({ visitor }) => typeof visitor.facts.email === 'string').length).toBeGreaterThan(30);
+    expect(all.filter(({ visitor }) => typeof visitor.facts.email === 'string').length).toBeGreaterThan(500);
+    expect(all.filter(({ visit }) => visit.returning).length).toBeGreaterThan(300);
+  });
+
+  test('has rules that spoke, and ratings that were asked for by one', () => {
+    const ruled = all.flatMap(({ entries }) =>
+      entries.flatMap(entry => (entry.kind === 'ruled' ? [entry.rule.name] : [])),
+    );
+    for (const name of ['Sorry for the wait', 'Still there?', 'How did it go?', 'A forgotten chat'])
+      expect(ruled, name).toContain(name);
+    const ratings = all.flatMap(({ rating }) => (rating ? [rating.rating] : []));
+    expect(new Set(ratings)).toEqual(new Set(['good', 'middling', 'bad']));
+    for (const { entries, rating } of all)
+      expect(entries.filter(entry => entry.kind === 'rated' && entry.rating !== undefined)).toHaveLength(
+        rating ? 1 : 0,
+      );
+  });
+
+  test('is busier by day than by night, and in the week than on Sundays', () => {
+    const hours = all.map(({ row }) => row.started_at.getUTCHours());
+    const between = (from: number, to: number) => hours.filter(hour => hour >= from && hour < to).length;
+    expect(between(9, 13)).toBeGreaterThan(8 * between(1, 5));
+    const on = (day: number) => all.filter(({ row }) => row.started_at.getUTCDay() === day).length;
+    expect(on(1)).toBeGreaterThan(1.5 * on(0));
   });
 
   test('has a site on an origin of its own with the chat on every page', async () => {

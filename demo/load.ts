@@ -1,28 +1,22 @@
-import { dice, plainVisit, type Rule, type Visit, type World } from '@kineta/core';
+import { type Fact, givenFacts, type Names, type Numbered, type Rule, ruleFacts } from '@kineta/core';
 import {
   account,
-  conversing,
-  eventsOf,
   firstTags,
   flowTables,
-  hashed,
-  insertEntries,
-  keepWords,
   passwordHash,
-  people,
-  peopleWords,
   ruleTable,
-  secret,
   shipPhrases,
   shipRules,
   shipTellings,
   sites,
   type Tables,
-  withHolidays,
-  writeEvents,
 } from '@kineta/server';
 import { business, businessFacts, firstVisit, look, members, teams } from './business.ts';
-import { type PastConversation, pastWeek } from './history.ts';
+import { editionsOf } from './editions.ts';
+import { pastDays } from './history/days.ts';
+import { writePast } from './history/rows.ts';
+
+const DAY = 86_400_000;
 
 /** Whether the demo’s workspace is there already. */
 async function isLoaded(tables: Tables): Promise<boolean> {
@@ -35,14 +29,19 @@ export async function setDomains(tables: Tables, domains: string[]): Promise<voi
 }
 
 /**
- * Loads the Brackenrow demo into an empty database: the workspace with its people and teams, the first flow and its
- * edition, the site, and a week of conversations. Does nothing when it is there already.
+ * Loads the Brackenrow demo into an empty database: the workspace with its people and teams, the first flow with its
+ * editions, the site, and the conversations of so many days. Does nothing when it is there already.
  * @param root the checkout, where the flow’s file is
  * @returns whether anything was loaded
  */
-export async function loadDemo(tables: Tables, root: string, now = Date.now()): Promise<boolean> {
+export async function loadDemo(
+  tables: Tables,
+  root: string,
+  { now = Date.now(), days = 90 }: { now?: number; days?: number } = {},
+): Promise<boolean> {
   if (await isLoaded(tables)) return false;
-  const createdAt = new Date(now - 8 * 86_400_000);
+  const ago = (past: number): Date => new Date(now - past * DAY);
+  const createdAt = ago(days + 3);
   const flow = firstVisit(root);
   const { name, zone, language, country, currency, mailFrom } = business;
   const workspace = await tables
@@ -66,6 +65,7 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     for (const team of member.teams) await rows.of(account.teamMembers).add({ teamId: teamIds.get(team)!, memberId });
   }
   await giveUrgentWords(tables, workspace, teamIds.get('Aftercare')!);
+  await rows.of(ruleTable).change({ isOn: true }, { id: (await lastRule(tables, workspace)).id });
   const lead = memberIds.get(members[0].name)!;
   const flowId = await rows.of(flowTables.flows).add({
     name: flow.name,
@@ -76,10 +76,17 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     updatedAt: createdAt,
     updatedBy: lead,
   });
-  const edition = await rows
-    .of(flowTables.editions)
-    .add({ flowId, number: 1, content: flow, publishedAt: createdAt, publishedBy: lead });
-  await rows.of(flowTables.flows).change({ editionId: edition }, { id: flowId });
+  const editions = editionsOf(flow);
+  const editionIds = await rows.of(flowTables.editions).addAll(
+    editions.map(({ number, content, days: since }) => ({
+      flowId,
+      number,
+      content,
+      publishedAt: ago(since),
+      publishedBy: lead,
+    })),
+  );
+  await rows.of(flowTables.flows).change({ editionId: editionIds.at(-1)! }, { id: flowId });
   const site = await rows.of(sites).add({
     name: 'brackenrow.example',
     siteKey: business.siteKey,
@@ -88,20 +95,45 @@ export async function loadDemo(tables: Tables, root: string, now = Date.now()): 
     look,
     lookNumber: 1,
   });
-  const world: World = {
-    now,
-    zone: 'Europe/London',
-    visitor: '1',
-    random: dice(1),
-    locale: { language, currency },
-    country,
-    business: {},
-    visit: plainVisit,
-    hours: Object.fromEntries(teams.map(team => [team.name, withHolidays(team.hours, now)])),
+  const tags = new Map((await rows.of(account.tags).all({})).map(({ id, name: tag }) => [tag, id]));
+  const rules = await rows.of(ruleTable).all({ isOn: true }, { by: 'place' });
+  const facts = [
+    ...flow.facts,
+    ...businessFacts.map(asFact),
+    ...givenFacts(teams.map(team => team.name)),
+    ...ruleFacts,
+  ];
+  const followed = {
+    rules: rules.map(({ id, rule }): Numbered => ({ id, ...rule })),
+    names: namesIn({ teams: teamIds, members: memberIds, tags }),
+    facts,
   };
-  const place = { workspace, site, flow: flowId, edition, memberIds, teamIds };
-  for (const past of pastWeek(flow, world, now)) await write(tables, place, past);
+  const editionByNumber = new Map(editions.map(({ number }, index) => [number, editionIds[index]!]));
+  const place = { workspace, site, flow: flowId, editions: editionByNumber, memberIds, teamIds, tagIds: tags };
+  await writePast(tables, place, pastDays({ editions, followed }, now, days));
   return true;
+}
+
+const asFact = ({ name, type }: (typeof businessFacts)[number]): Fact => ({ name, type, scope: 'business' });
+
+/** What rules name, by the identities that the demo’s rows have. */
+function namesIn(known: Record<'teams' | 'members' | 'tags', ReadonlyMap<string, string>>): Names {
+  const nameIn = (ids: ReadonlyMap<string, string>) => (id: string) => [...ids].find(([, one]) => one === id)?.[0];
+  return {
+    team: nameIn(known.teams),
+    member: nameIn(known.members),
+    tag: nameIn(known.tags),
+    flow: () => undefined,
+    scene: () => undefined,
+    rule: () => undefined,
+  };
+}
+
+/** The last that ships, by which visitors are asked how it went, is off until somebody wants to know: Brackenrow does. */
+async function lastRule(tables: Tables, workspace: string) {
+  const [last] = await tables.in(workspace).of(ruleTable).all({}, { by: 'place', newestFirst: true, most: 1 });
+  if (!last) throw new Error('No rules shipped.');
+  return last;
 }
 
 /** The rule for urgent words ships without any: these are what cannot wait at Brackenrow. */
@@ -123,69 +155,4 @@ async function giveUrgentWords(tables: Tables, workspace: string, team: string):
     ],
   };
   await rows.change({ rule, isOn: true }, { id: first.id });
-}
-
-interface Place {
-  workspace: string;
-  site: string;
-  flow: string;
-  edition: string;
-  memberIds: Map<string, string>;
-  teamIds: Map<string, string>;
-}
-
-const PERSONAL = ['first name', 'email', 'phone'];
-
-async function write(tables: Tables, place: Place, { visitor, row, entries }: PastConversation): Promise<void> {
-  const { workspace, site, flow, edition, memberIds, teamIds } = place;
-  const rows = tables.in(workspace);
-  const { facts } = visitor;
-  const seen = { firstSeen: row.started_at, lastSeen: row.last_at };
-  let personId: string | null = null;
-  if (PERSONAL.some(fact => facts[fact] !== undefined)) {
-    const email = typeof facts.email === 'string' ? facts.email : null;
-    const same = email === null ? undefined : await rows.of(people).one({ email });
-    if (same)
-      await rows.of(people).change({ facts: { ...same.facts, ...facts }, lastSeen: row.last_at }, { id: same.id });
-    const name = visitor.name.startsWith('Visitor') ? null : visitor.name;
-    const phone = typeof facts.phone === 'string' ? facts.phone : null;
-    personId = same?.id ?? (await rows.of(people).add({ name, email, phone, facts, ...seen }));
-    if (!same) await keepWords(rows.of(peopleWords), personId, undefined, { name, email, phone });
-  }
-  const visitorId = await rows
-    .of(conversing.visitors)
-    .add({ siteId: site, secretHash: hashed(secret()), personId, facts, ...seen });
-  const visit: Visit = { ...plainVisit, page: row.page };
-  const id = await rows.of(conversing.conversations).add({
-    siteId: site,
-    visitorId,
-    visitorName: visitor.name,
-    flowId: flow,
-    editionId: edition,
-    holder: row.holder,
-    agentId: row.agent === null ? null : (memberIds.get(row.agent) ?? null),
-    teamId: row.team === null ? null : (teamIds.get(row.team) ?? null),
-    session: row.session,
-    seed: Number(visitorId),
-    lastNumber: entries.length,
-    preview: row.preview,
-    outcome: row.outcome,
-    page: row.page,
-    visit,
-    startedAt: row.started_at,
-    lastAt: row.last_at,
-    waitingSince: row.waiting_since,
-  });
-  const named = entries.map(entry =>
-    'member' in entry
-      ? { ...entry, member: { ...entry.member, id: memberIds.get(entry.member.name) ?? entry.member.id } }
-      : entry,
-  );
-  // What happened then is told when it happened, so that it is counted where it belongs.
-  const where = { workspaceId: workspace, conversationId: id, flowId: flow, editionId: edition };
-  const happened = named.flatMap(entry => eventsOf([entry], { ...where, at: new Date(entry.at) }));
-  await tables.database.transaction(async transaction => {
-    await insertEntries({ id, workspace_id: workspace }, named, transaction);
-    await writeEvents(happened, transaction);
-  });
 }

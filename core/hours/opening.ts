@@ -9,10 +9,25 @@ const ALWAYS = 8;
 /** Until when a team stays open (null: always), or when it opens next (null: not in sight). Times are epoch milliseconds. */
 export type Opening = { open: true; until: number | null } | { open: false; from: number | null };
 
+/** What was worked out of opening hours, by the day: asking a zone for its clock takes longer than all the rest. */
+const known = new WeakMap<OpeningHours, Map<number, readonly Interval[]>>();
+/** So many days are remembered of one: more than are ever looked ahead. */
+const MOST_KNOWN = 1_000;
+
 /** When it is open on a local day, counted in days since 1970-01-01. */
-export function openOn(hours: OpeningHours, day: number): Interval[] {
-  const { date, weekday } = dateOf(day);
-  return intervalsOf(hours.zone, day, spansOf(hours, date, weekday));
+export function openOn(hours: OpeningHours, day: number): readonly Interval[] {
+  let days = known.get(hours);
+  if (!days || days.size > MOST_KNOWN) {
+    days = new Map();
+    known.set(hours, days);
+  }
+  let open = days.get(day);
+  if (!open) {
+    const { date, weekday } = dateOf(day);
+    open = intervalsOf(hours.zone, day, spansOf(hours, date, weekday));
+    days.set(day, open);
+  }
+  return open;
 }
 
 /** Whether somebody is there at `now` (epoch milliseconds), and until or from when. */
@@ -49,7 +64,11 @@ export function openBetween(hours: OpeningHours, from: number, to: number): numb
 }
 
 /** When it is open in the next days, from the local day of an instant on: for a picture of them. */
-export function openDays(hours: OpeningHours, now: number, count: number): Array<{ date: string; open: Interval[] }> {
+export function openDays(
+  hours: OpeningHours,
+  now: number,
+  count: number,
+): Array<{ date: string; open: readonly Interval[] }> {
   const today = localDay(hours.zone, now);
   return Array.from({ length: count }, (_, index) => ({
     date: dateOf(today + index).date,
