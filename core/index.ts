@@ -59,6 +59,7 @@ export {
   ledByRule,
   leftTheirDesk,
   leftTheTeam,
+  mailed as visitorMailed,
   type Played,
   played,
   type Refusal,

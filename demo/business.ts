@@ -14,6 +14,8 @@ export const business = {
   siteKey: 'brackenrow-demo',
   password: 'tarrowdale',
   mailFrom: 'Robin at Brackenrow <robin@brackenrow.example>',
+  /** Where answers to letters come in. */
+  replyAddress: 'answers@chat.brackenrow.example',
 };
 
 /** What any flow may use: figures that change once a year, and what is said everywhere. */

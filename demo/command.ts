@@ -28,7 +28,9 @@ async function onPort<T>(wished: number, start: (port: number) => Promise<T>): P
 
 const database = await startPrivateDatabase({ home: join(home, 'demo'), durable: true, watched: console.error });
 const mail = await onPort(settings.KINETA_CATCHER_PORT, startMailCatcher);
-const standIns = await onPort(settings.KINETA_STANDINS_PORT, wished => startStandIns(mail, wished));
+const standIns = await onPort(settings.KINETA_STANDINS_PORT, wished =>
+  startStandIns(mail, wished, settings.KINETA_INBOUND_PORT),
+);
 const server = await onPort(settings.KINETA_PORT, wished =>
   startServer({
     databaseUrl: database.url,
@@ -36,6 +38,8 @@ const server = await onPort(settings.KINETA_PORT, wished =>
     secret: secretIn(home),
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     smtpUrl: mail.url,
+    replyAddress: business.replyAddress,
+    inboundPort: settings.KINETA_INBOUND_PORT,
     standIns: { [SERVICES]: standIns.url, [PUSHES]: standIns.url },
     logLevel: settings.KINETA_LOG ?? 'warn',
     development: settings.KINETA_DEV === '1',

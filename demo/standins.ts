@@ -37,8 +37,9 @@ export interface StandIns {
  * Serves what stands in for services outside: where a postcode is, how a visit stands, a register of
  * enquiries, and the pages of the mail catcher.
  * @param port zero takes a free one
+ * @param inbound the port at which answers to letters come in, if they do
  */
-export function startStandIns(mail: MailCatcher, port: number): Promise<StandIns> {
+export function startStandIns(mail: MailCatcher, port: number, inbound?: number): Promise<StandIns> {
   const app = express();
   app.disable('x-powered-by');
   app.get('/postcodes/:postcode', (request, response) => {
@@ -67,7 +68,7 @@ export function startStandIns(mail: MailCatcher, port: number): Promise<StandIns
     if (pushed.length > KEPT) pushed.shift();
     response.status(201).end();
   });
-  app.use(mailPages(mail));
+  app.use(mailPages(mail, inbound));
   app.get('/', (_, response) => response.redirect('/mail'));
   return new Promise((resolve, reject) => {
     const server = app.listen(port, '127.0.0.1', error => {

@@ -54,6 +54,9 @@ export interface ServerOptions {
   standIns?: Readonly<Record<string, string>> | undefined;
   /** The sender of emails of workspaces that have none of their own. */
   mailFrom?: string | undefined;
+  /** The address that visitors’ answers by email go to, and the port at which they come in by SMTP. */
+  replyAddress?: string | undefined;
+  inboundPort?: number | undefined;
   /** Who has it may read the metrics from anywhere; without it, they are read on this machine alone. */
   metricsToken?: string | undefined;
   /** Within how many milliseconds those who are connected go elsewhere when it stops, each at a moment of their own. */

@@ -57,7 +57,12 @@ describe('whom something concerns', () => {
 });
 
 describe('the kinds', () => {
-  const at = (holder: Standing['holder'], agent: string | null = null): Standing => ({ holder, agent, team: 'Sales' });
+  const at = (holder: Standing['holder'], agent: string | null = null, offered: string | null = null): Standing => ({
+    holder,
+    agent,
+    team: 'Sales',
+    offered,
+  });
   const calls = (alert: string, event: string, standing: Standing, said = {}) =>
     alertKindOf(alert)?.calledBy[event]?.(said, standing);
 
@@ -68,6 +73,11 @@ describe('the kinds', () => {
   test('call whoever is meant by how it stands by then', () => {
     expect(calls('wanted', 'handed over', at('waiting'))).toEqual({ team: 'Sales' });
     expect(calls('wanted', 'handed over', at('agent', '2'))).toBeUndefined();
+    expect(calls('wanted', 'handed over', at('waiting', null, '2'))).toBeUndefined();
+    expect(calls('wanted', 'offered', at('waiting'), { member: null })).toEqual({ team: 'Sales' });
+    expect(calls('offered', 'offered', at('waiting', null, '2'), { member: '2' })).toEqual({ members: ['2'] });
+    // It was passed on to another by the time that it is heard.
+    expect(calls('offered', 'offered', at('waiting', null, '1'), { member: '2' })).toBeUndefined();
     expect(calls('wrote', 'replied', at('agent', '2'))).toEqual({ members: ['2'] });
     expect(calls('wrote', 'replied', at('flow'))).toBeUndefined();
     expect(calls('assigned', 'passed on', at('agent', '2'), { has: '2', member: '1' })).toEqual({ members: ['2'] });
@@ -85,6 +95,9 @@ describe('the kinds', () => {
     const stands = (alert: string) => alertKindOf(alert)!.stands!;
     expect(stands('wanted').still(at('waiting'), '')).toBe(true);
     expect(stands('wanted').still(at('agent', '2'), '')).toBe(false);
+    expect(stands('wanted').still(at('waiting', null, '2'), '')).toBe(false);
+    expect(stands('offered').still(at('waiting', null, '2'), '2')).toBe(true);
+    expect(stands('offered').still(at('waiting', null, '1'), '2')).toBe(false);
     expect(stands('wrote').still(at('agent', '2'), '2')).toBe(true);
     expect(stands('wrote').still(at('agent', '1'), '2')).toBe(false);
   });

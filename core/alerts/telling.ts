@@ -78,6 +78,7 @@ export const blankTelling = (of: string): Telling => ({
 
 /** Whom a new workspace tells of what. */
 export const firstTellings: readonly Telling[] = [
+  blankTelling('offered'),
   { ...blankTelling('wanted'), channels: ['sound', 'push', 'mail'] },
   { ...blankTelling('assigned'), channels: ['sound', 'push', 'mail'] },
   { ...blankTelling('wrote'), channels: ['sound', 'push', 'mail'] },

@@ -93,6 +93,13 @@ export function isLed({ holder, hasFlow, away, meanwhile }: Holding): boolean {
 export const hearsTimers = (holding: Holding): boolean =>
   isLed(holding) || (holding.holder === 'waiting' && holding.hasFlow && holding.away);
 
+/** A visitor answers by email: that is for people, whatever a flow had asked. Whoever has the conversation keeps it. */
+export function mailed(holding: Holding, now: number): Happened {
+  if (holding.holder === 'agent' || (holding.holder === 'waiting' && !holding.meanwhile))
+    return still({ ...holding, later: null });
+  return still({ ...waits(holding, now), away: true, meanwhile: false });
+}
+
 /**
  * The visitor writes. A flow that leads is told; what people have stays with them; what they closed, and what no flow
  * could lead, waits for somebody.

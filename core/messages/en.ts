@@ -90,6 +90,10 @@ export const en = {
     'way back': () => 'Go on in the chat, where you left it',
     'transcript of': ({ business }: { business: string }) => `Your chat with ${business}`,
     'transcript you': () => 'You',
+    'attached to a letter': ({ count }: { count: number }) =>
+      count === 1
+        ? '(A file was attached, which is not kept here.)'
+        : `(${count} files were attached, which are not kept here.)`,
     'email came back': ({ address }: { address: string }) =>
       `My email to ${address} came back. Is that address right? Write “back” to change an answer.`,
   },
@@ -134,6 +138,7 @@ export const en = {
     'flow not published': ({ flow }: Direction) => `The flow wanted to go on with “${flow}”, which is not published.`,
   },
   alerts: {
+    offered: ({ visitor }: AlertAbout) => `${visitor} is offered to you.`,
     wanted: ({ visitor }: AlertAbout) => `${visitor} waits for a person.`,
     assigned: ({ visitor }: AlertAbout) => `${visitor} is yours now.`,
     wrote: ({ visitor }: AlertAbout) => `${visitor} wrote to you.`,
@@ -147,7 +152,7 @@ export const en = {
   letters: {
     several: ({ count, business }: { count: number; business: string }) => `${count} things at ${business}`,
     'something newer': ({ visitor }: { visitor: string }) => `Something happened with ${visitor}.`,
-    'looked after': ({ by }: { by: string | null }) => (by ? `${by} looks after it.` : 'It is looked after.'),
+    'looked after': ({ by }: { by: string | null }) => (by ? `${by} looks after it.` : 'This needs you no more.'),
     'what was said': () => 'What was said so far:',
     'a visitor': () => 'A visitor',
     why: ({ business }: { business: string }) =>

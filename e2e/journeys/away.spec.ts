@@ -91,6 +91,18 @@ test('an answer to who has left goes by email, and its link leads back into the 
   // The way back is no part of where they are.
   await expect(hanne.getByRole('complementary').getByText('kineta-back')).toHaveCount(0);
   await elsewhere.close();
+
+  // They answer by email as well, which joins the conversation without what it quotes; in the demo, where the letter is read.
+  const inbox = await browser.newContext();
+  const mailbox = await inbox.newPage();
+  await mailbox.goto(`${stack.standIns.url}/mail/${letter()!.number}`);
+  await mailbox.getByLabel('Answer it').fill('In the morning, please.');
+  await mailbox.getByRole('button', { name: 'Send the answer' }).click();
+  await expect(mailbox.getByText('Your answer is sent')).toBeVisible();
+  const mailed = logOf(hanne).getByRole('listitem').filter({ hasText: 'In the morning, please.' });
+  await expect(mailed.getByText('by email', { exact: false })).toBeVisible();
+  await expect(mailed.getByText('We come on Tuesday.')).toHaveCount(0);
+  await inbox.close();
   await hanne.getByRole('button', { name: 'Done', exact: true }).last().click();
   await firstVisitAgain(hanne);
 });

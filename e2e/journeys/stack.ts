@@ -49,6 +49,7 @@ export class Stack {
   mail!: MailCatcher;
   standIns!: StandIns;
   private port = 0;
+  private inbound = 0;
   private home = '';
   private database!: PrivateDatabase;
   private server: ChildProcess | undefined;
@@ -67,7 +68,8 @@ export class Stack {
     this.site = site.url;
     this.closeSite = site.close;
     this.mail = await startMailCatcher(0);
-    this.standIns = await startStandIns(this.mail, 0);
+    this.inbound = await freePort();
+    this.standIns = await startStandIns(this.mail, 0, this.inbound);
     const database = connect(this.database.url, 4);
     await migrate(database);
     if (business === 'the demo') {
@@ -102,6 +104,8 @@ export class Stack {
         KINETA_URL: this.url,
         KINETA_SECRET: 'a secret of the journeys',
         KINETA_SMTP_URL: this.mail.url,
+        KINETA_REPLY_ADDRESS: business.replyAddress,
+        KINETA_INBOUND_PORT: String(this.inbound),
         KINETA_STANDINS: [SERVICES, PUSHES].map(host => `${host}=${this.standIns.url}`).join(','),
         KINETA_LOG: 'error',
         // All visitors of a journey come from one address.

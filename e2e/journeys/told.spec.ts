@@ -83,14 +83,19 @@ const toMine = async (page: Page) => {
   await page.getByRole('heading', { name: 'Of what', exact: true }).waitFor();
 };
 
-test('who waits is heard, seen, notified and mailed, as each wants it, and taken back when somebody comes', async ({
+const takes = (page: Page) => page.getByRole('switch', { name: 'Take chats' });
+
+test('who is offered to one rings there alone; who waits for anybody is told to all, notified and mailed, and taken back', async ({
   browser,
   quiet,
 }) => {
   const hanne = await studio(browser, quiet, people.lead);
   const priya = await studio(browser, quiet, people.priya);
-  await prepared(priya.context(), 'priyas-laptop');
+  for (const page of [hanne, priya]) await prepared(page.context(), page === priya ? 'priyas-laptop' : 'hannes');
+  await hanne.reload();
   await priya.reload();
+  await takes(hanne).click();
+  await expect(hanne.getByText('You are away')).toBeVisible();
 
   // She says where she is notified, and by which sound; and tries it.
   await toMine(priya);
@@ -100,26 +105,36 @@ test('who waits is heard, seen, notified and mailed, as each wants it, and taken
   await priya.getByRole('button', { name: 'Try a notification' }).click();
   await expect(priya.getByText('A notification is on its way.')).toBeVisible();
   expect(quiet.standIns.pushed).toEqual(['priyas-laptop']);
-  await priya.getByLabel('Sound: Somebody waits for a person').selectOption('a bell');
+  await priya.getByLabel('Sound: Who waits is offered to you').selectOption('a bell');
   await expect.poll(() => notes(priya)).toBe(3);
-  await priya.getByLabel('Sound: A visitor opens the chat').selectOption('none');
+  for (const other of [
+    'A visitor opens the chat',
+    'A flow or a rule tells you something',
+    'Somebody waits for a person',
+  ])
+    await priya.getByLabel(`Sound: ${other}`).selectOption('none');
   await priya.reload();
-  await expect(priya.getByLabel('Sound: Somebody waits for a person')).toHaveValue('bell');
+  await expect(priya.getByLabel('Sound: Who waits is offered to you')).toHaveValue('bell');
 
-  // Somebody waits: it rings once, it stands in the corner of both, and goes nowhere else as both have seen it.
+  // Somebody is offered to her: it rings there, goes nowhere else as she has seen it, and tells nobody else.
+  await priya.getByRole('heading', { name: 'Who is told of what' }).click();
   const first = await visit(browser, quiet);
   await askForPerson(first, 'Oriel');
-  for (const page of [priya, hanne]) await expect(told(page)).toBeVisible();
+  await expect(priya.getByText('is offered to you')).toBeVisible();
   await expect.poll(() => notes(priya)).toBe(3);
-  await hanne.getByRole('button', { name: 'Open', exact: true }).click();
-  await hanne.getByRole('button', { name: 'Take it' }).click();
-  await expect(told(priya)).toBeHidden({ timeout: 5_000 });
+  await priya.getByRole('link', { name: /Oriel.*is offered to you/ }).click();
+  await priya.getByRole('button', { name: 'Take it' }).click();
+  await expect(first.chat.getByText('Priya Marlow is with you now.')).toBeVisible();
+  await expect(told(hanne)).toHaveCount(0);
   expect(quiet.standIns.pushed).toHaveLength(1);
 
-  // With no tab of it open her browser is notified, and her worker shows it.
+  // Nobody takes chats: whoever waits is told to both, in a corner, and to her browser when no tab of it is open.
+  await takes(priya).click();
+  await expect(priya.getByText('You are away')).toBeVisible();
   await priya.goto('about:blank');
   const second = await visit(browser, quiet);
   await askForPerson(second, 'Wynn');
+  await expect(told(hanne)).toBeVisible();
   await expect.poll(() => quiet.standIns.pushed.length).toBe(2);
   // Nobody looks for long enough: it comes by email as well, with the way there.
   await quiet.nobodyLooks();
@@ -127,10 +142,11 @@ test('who waits is heard, seen, notified and mailed, as each wants it, and taken
   await expect.poll(() => hers().map(({ mail }) => mail.subject)).toEqual(['Wynn waits for a person.']);
   expect(hers()[0]!.mail.text).toContain(`${quiet.url}/inbox/`);
   // Somebody takes it: what was notified is taken back there.
-  await hanne.getByRole('link', { name: 'Inbox' }).click();
-  await hanne.getByRole('link', { name: /^Wynn/ }).first().click();
+  await hanne.getByRole('button', { name: 'Open', exact: true }).click();
   await hanne.getByRole('button', { name: 'Take it' }).click();
+  await expect(told(hanne)).toBeHidden({ timeout: 5_000 });
   await expect.poll(() => quiet.standIns.pushed.length).toBe(3);
+  await takes(hanne).click();
 });
 
 test('a notification is shown once for one thing, leads to it, and goes when somebody looks after it', async ({
@@ -186,7 +202,7 @@ test('a lead has what was said sent to two addresses, only of what a person wrot
 
   const visitor = await visit(browser, quiet);
   await askForPerson(visitor, 'Sorrel');
-  await hanne.getByRole('button', { name: 'Open', exact: true }).click();
+  await hanne.getByRole('link', { name: /Sorrel.*is offered to you/ }).click();
   await hanne.getByRole('button', { name: 'Take it' }).click();
   await hanne.getByLabel('Your reply').fill('We come on Tuesday.');
   await hanne.getByLabel('Your reply').press('Enter');

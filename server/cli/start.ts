@@ -60,6 +60,8 @@ export async function start(): Promise<void> {
     url: settings.KINETA_URL,
     smtpUrl: settings.KINETA_SMTP_URL,
     mailFrom: settings.KINETA_MAIL_FROM,
+    replyAddress: settings.KINETA_REPLY_ADDRESS,
+    inboundPort: settings.KINETA_INBOUND_PORT,
     standIns: settings.KINETA_STANDINS,
     files: { studio: join(root, 'studio/dist'), widget: join(root, 'widget/dist') },
     logLevel: settings.KINETA_LOG,

@@ -116,6 +116,10 @@ export const conversations: Area = {
       standings: (ids, transaction) => standings(house, ids, transaction),
       known: (workspace, id, transaction) => knownOf(house, workspace, id, transaction),
       transcript: (workspace, id) => transcriptOf(house, workspace, id),
+      async mailed(place, letter) {
+        const { visitors, announcer } = partsOf(house);
+        await announcer.announce(await visitors.mailed(place, letter));
+      },
       async happen(place, event, also) {
         const { host, announcer } = partsOf(house);
         await announcer.announce(await host.happen(place, event, also));

@@ -4,6 +4,7 @@ import type { Duty } from '../clockwork/clockwork.ts';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Directory } from '../house/ports.ts';
+import { type Happened, writeEvents } from '../stream/stream.ts';
 import type { Announcer } from './announcer.ts';
 import { append } from './log.ts';
 import { offers, queues } from './model.ts';
@@ -32,6 +33,8 @@ interface Waiting {
   /** Whom the flow fetches them to first, by name. */
   meantFor: string | null;
   skill: string | null;
+  /** A lead plays them: nothing that listens hears of it. */
+  isTest: number;
 }
 
 /** An offer that has come to its end without being taken up. */
@@ -104,6 +107,7 @@ function lineOf({ database }: House, workspace: string, transaction: Transaction
   return database.query<Waiting>(
     `SELECT c.id, c.waiting_since AS since, c.urgent, c.team_id AS team, JSON_VALUE(c.visit, '$.language') AS language,
        JSON_VALUE(c.session, '$.meantFor') AS meantFor, JSON_VALUE(c.session, '$.skill') AS skill, o.member_id AS member, o.offered_at AS offeredAt, o.until, o.let_by AS letBy,
+       c.is_test AS isTest,
        (SELECT t.member_id FROM turns t JOIN conversations b ON b.id = t.conversation_id
         WHERE b.visitor_id = c.visitor_id ORDER BY t.began_at DESC LIMIT 1) AS spoke
      FROM conversations c LEFT JOIN offers o ON o.conversation_id = c.id AND o.since = c.waiting_since
@@ -189,12 +193,29 @@ async function route(house: House, workspace: string): Promise<{ changed: string
            since = VALUES(since), let_by = VALUES(let_by)`,
         { replacements: { rows }, type: QueryTypes.INSERT, transaction },
       );
+      const played = new Set(line.flatMap(({ id, isTest }) => (Number(isTest) === 1 ? [id] : [])));
+      const happened = rows.flatMap(([id, , member]) =>
+        played.has(String(id)) ? [] : [offeredTo(workspace, String(id), member as string | null, new Date(now))],
+      );
+      await writeEvents(happened, transaction);
       const queue = house.tables.in(workspace).of(queues);
       await queue.change({ decidedAt: new Date(now) }, {}, { transaction });
     }
     return { changed: rows.map(([id]) => String(id)), lapsed };
   });
 }
+
+/** What is told of an offer, or that there is none any more: no entry of the log, as nobody has done anything yet. */
+const offeredTo = (workspaceId: string, conversationId: string, member: string | null, at: Date): Happened => ({
+  workspaceId,
+  conversationId,
+  kind: 'offered',
+  at,
+  flowId: null,
+  editionId: null,
+  number: null,
+  said: { member },
+});
 
 /** Offers who waits for a person to somebody who takes chats, one after the other, until somebody takes them. */
 export function routing(house: House, announcer: Announcer): Duty {

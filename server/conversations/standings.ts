@@ -5,7 +5,7 @@ import type { House } from '../house/house.ts';
 import type { StandingNow } from '../house/ports.ts';
 import type { Followed } from './following.ts';
 import { lookedAt } from './looked.ts';
-import type { ConversationRow } from './model.ts';
+import { type ConversationRow, JOIN_OFFER } from './model.ts';
 
 /** How conversations stand now, by their identities. Raw: some columns of many rows, whosever they are. */
 export async function standings(
@@ -15,15 +15,23 @@ export async function standings(
 ): Promise<Map<string, StandingNow>> {
   if (ids.length === 0) return new Map();
   const rows = await database.query<Omit<StandingNow, 'isTest'> & { id: string; isTest: number }>(
-    `SELECT id, workspace_id AS workspace, holder, agent_id AS agent, team_id AS team, visitor_name AS visitor, is_test AS isTest
-     FROM conversations WHERE id IN (:ids)`,
+    `SELECT c.id, c.workspace_id AS workspace, c.holder, c.agent_id AS agent, c.team_id AS team, c.visitor_name AS visitor,
+       c.is_test AS isTest, o.member_id AS offered
+     FROM conversations c ${JOIN_OFFER} WHERE c.id IN (:ids)`,
     { replacements: { ids: [...ids] }, type: QueryTypes.SELECT, transaction },
   );
   const own = (id: string | null): string | null => (id === null ? null : String(id));
   return new Map(
-    rows.map(({ id, isTest, agent, team, workspace, ...row }) => [
+    rows.map(({ id, isTest, agent, team, offered, workspace, ...row }) => [
       String(id),
-      { ...row, workspace: String(workspace), agent: own(agent), team: own(team), isTest: Boolean(isTest) },
+      {
+        ...row,
+        workspace: String(workspace),
+        agent: own(agent),
+        team: own(team),
+        offered: own(offered),
+        isTest: Boolean(Number(isTest)),
+      },
     ]),
   );
 }

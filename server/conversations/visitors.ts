@@ -13,6 +13,7 @@ import {
   plainVisit,
   presence,
   type Visit,
+  visitorMailed,
   visitorWrote,
 } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
@@ -244,6 +245,26 @@ export class VisitorService {
       { replacements: { visitor: visitor.id, workspace: visitor.workspace }, type: QueryTypes.SELECT, transaction },
     );
     return row;
+  }
+
+  /**
+   * Takes what a visitor wrote by email, once for each letter. It is for people: no flow takes it for an answer.
+   * @throws {ProblemError} `not_found` when there is no such conversation, or its visitor is let in no more
+   */
+  async mailed(
+    { workspace, conversation }: { workspace: string; conversation: string },
+    { clientId, text }: { clientId: string; text: string },
+  ): Promise<Appended> {
+    const rows = this.house.tables.in(workspace).of(visitors);
+    return append(this.house, { workspace, conversation, clientId }, async (row, transaction) => {
+      const visitor = await rows.one({ id: row.visitor_id }, { transaction });
+      if (!visitor || visitor.blockedAt !== null) throw new ProblemError('not_found', 'There is no such conversation.');
+      const { holding } = visitorMailed(holdingOf(row), Date.now());
+      return {
+        entries: [{ kind: 'replied', text, clientId, mailed: true }],
+        changes: changesFor(row, holding),
+      };
+    });
   }
 
   private async play(visitor: Visitor, conversation: string, event: Event, clientId?: string): Promise<Appended> {

@@ -184,6 +184,8 @@ export interface StandingNow {
   holder: 'flow' | 'waiting' | 'agent' | 'done';
   agent: string | null;
   team: string | null;
+  /** Whom it is offered to just now. */
+  offered: string | null;
   visitor: string;
   isTest: boolean;
 }
@@ -285,6 +287,14 @@ export interface Ports {
     past(workspace: string, which: { before: string | undefined } | { id: string }): Promise<PastConversation[]>;
     /** Has rules look again at those for which something is to come, as rules are others now. */
     lookAgain(workspace: string): Promise<void>;
+    /**
+     * Takes what a visitor wrote by email, once for each identity that it is given.
+     * @throws {ProblemError} `not_found` when there is no such conversation, or its visitor is let in no more
+     */
+    mailed(
+      place: { workspace: string; conversation: string },
+      letter: { clientId: string; text: string },
+    ): Promise<void>;
     /** How these stand, as the transaction sees it; what is gone is not among them. */
     standings(ids: readonly string[], transaction: Transaction): Promise<ReadonlyMap<string, StandingNow>>;
     /** All that conditions may ask about one, and by which names formulas read it; undefined when it is gone. */

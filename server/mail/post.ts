@@ -34,9 +34,10 @@ export class Post {
 
   /**
    * @param id the order’s identity, so that an email sent again by mistake is known as the same
+   * @param replyTo where an answer goes, when that is not where it came from
    * @throws {Undeliverable} when trying again would not help; any other error when it might
    */
-  async send(id: string, order: MailOrder, workspace: WorkspaceSettings): Promise<void> {
+  async send(id: string, order: MailOrder, workspace: WorkspaceSettings, replyTo?: string): Promise<void> {
     if (!this.transport) throw new Undeliverable('no mail server is set.');
     const from =
       workspace.mailFrom === null ? { name: order.speaker, address: this.from } : senderOf(workspace.mailFrom);
@@ -45,6 +46,7 @@ export class Post {
       await this.transport.sendMail({
         from,
         to: { name: '', address: order.to },
+        ...(replyTo ? { replyTo: { name: from.name, address: replyTo } } : {}),
         subject: order.subject,
         ...letter(order, order.site),
         messageId: `<kineta-${workspace.id}-${id}@${host}>`,

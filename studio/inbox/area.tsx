@@ -1,38 +1,20 @@
 import { type ConversationSummary, conversationRoutes, ownListRoutes } from '@kineta/contract';
-import { useEffect, useRef } from 'react';
-import { useSignedIn } from '../account/store.ts';
+import { useEffect } from 'react';
 import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
-import { Alerts } from './alerts.ts';
-import { chime } from './chime.ts';
 import { correctionKeys, listKeys, replyKeys, searchKeys, suggestionKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
 import { OfferedHere } from './offered-here.tsx';
-import { showChange, showErased, useConversations, useCounts } from './store.ts';
+import { showChange, showErased, useCounts } from './store.ts';
 import { WhoWaits } from './who-waits.tsx';
 
 /** While much happens, lists are read anew at most so often, in milliseconds. */
 const READ_AT_MOST_EVERY = 700;
 
-/** Follows who waits, wherever one is: in the page’s title, and with a sound. */
+/** Follows who waits, wherever one is, and says it in the page’s title. */
 function Attendant() {
   const { waiting } = useCounts();
-  const { conversations } = useConversations('waiting');
-  const { member } = useSignedIn();
-  const alerts = useRef<Alerts>(undefined);
-  const isKnown = conversations !== undefined;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: who waited when it began is what matters, not who does now
-  useEffect(() => {
-    if (!conversations) return;
-    const begun = new Alerts(member.id, chime);
-    begun.begin(conversations);
-    alerts.current = begun;
-    return () => {
-      begun.close();
-      alerts.current = undefined;
-    };
-  }, [isKnown, member.id]);
   useEffect(() => {
     const bare = document.title.replace(/^\(\d+\) /, '') || 'Kineta';
     document.title = waiting > 0 ? `(${waiting}) ${bare}` : bare;
@@ -48,7 +30,6 @@ function Attendant() {
     };
     const heard = (summary: ConversationSummary) => {
       showChange(summary);
-      alerts.current?.hear(summary);
       soon(READ_AT_MOST_EVERY);
     };
     const erased = ({ conversations: gone }: { conversations: string[] }) => {

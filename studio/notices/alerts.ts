@@ -22,8 +22,12 @@ function say(): void {
   unseen.clear();
 }
 
+/** What may be over again before anybody hears of it. */
+const settling = new Map<string, ReturnType<typeof setTimeout>>();
+
 /** What is shown of an alert, and heard. */
 function come({ alert, sound }: { alert: Alert; sound: Sound | null }, go: (to: string) => void): void {
+  settling.delete(alert.id);
   const to = `/inbox/${alert.conversation}`;
   unseen.add(alert.id);
   const isBeforeThem = looks() && location.pathname === to;
@@ -40,9 +44,19 @@ function come({ alert, sound }: { alert: Alert; sound: Sound | null }, go: (to: 
 /** Shows and sounds what one is told of, wherever one is. @returns stops that */
 export function followAlerts(go: (to: string) => void): () => void {
   const socket = live();
-  const onAlert = (one: { alert: Alert; sound: Sound | null }) => come(one, go);
+  const onAlert = (one: { alert: Alert; sound: Sound | null }) => {
+    const { settles } = alertWordsOf(one.alert.of);
+    if (settles === undefined) come(one, go);
+    else
+      settling.set(
+        one.alert.id,
+        setTimeout(() => come(one, go), settles),
+      );
+  };
   const onOver = ({ ids }: { ids: string[] }) => {
     for (const id of ids) {
+      clearTimeout(settling.get(id));
+      settling.delete(id);
       unseen.delete(id);
       toast.dismiss(`alert ${id}`);
     }
@@ -56,6 +70,8 @@ export function followAlerts(go: (to: string) => void): () => void {
   for (const event of doing) document.addEventListener(event, say, { passive: true });
   navigator.serviceWorker?.addEventListener('message', onMessage);
   return () => {
+    for (const timer of settling.values()) clearTimeout(timer);
+    settling.clear();
     socket.off('alert', onAlert);
     socket.off('alertsOver', onOver);
     for (const event of doing) document.removeEventListener(event, say);

@@ -6,16 +6,25 @@ export interface AlertWords {
   own: string;
   /** Whom it concerns. */
   concerned: string;
+  /** For how many milliseconds it may be over again before anybody hears of it. */
+  settles?: number;
   /** Whether it comes into a corner of the screen: what does not is heard, or told there otherwise. */
   corner?: true;
 }
 
 const known: Readonly<Record<string, AlertWords>> = {
+  offered: {
+    when: 'who waits is offered to somebody',
+    own: 'Who waits is offered to you',
+    concerned: 'whom they are offered to',
+  },
   wanted: {
     when: 'somebody waits for a person',
     own: 'Somebody waits for a person',
     concerned: 'whoever answers for them',
     corner: true,
+    // It is offered to one of them in that time, if anybody takes chats, and rings there alone.
+    settles: 1_200,
   },
   assigned: {
     when: 'a conversation is given to somebody',

@@ -1,4 +1,5 @@
 import type { Sound } from '@kineta/core';
+import { isMuted } from '../shell/muted.ts';
 
 /** One note: its pitch in hertz, when it begins and how long it rings, in seconds. */
 interface Note {
@@ -58,6 +59,7 @@ const LEFT_FOR = 4_000;
 
 /** Makes the sound of an alert in one page of this browser, however many are open. */
 export async function playOnce(alert: string, sound: Sound): Promise<void> {
+  if (isMuted() || !navigator.userActivation?.hasBeenActive) return;
   await navigator.locks.request(`kineta alert ${alert}`, { ifAvailable: true }, async lock => {
     if (!lock) return;
     await play(sound);

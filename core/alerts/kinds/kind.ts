@@ -8,6 +8,8 @@ export interface Standing {
   holder: 'flow' | 'waiting' | 'agent' | 'done';
   agent: string | null;
   team: string | null;
+  /** Whom it is offered to just now. */
+  offered: string | null;
 }
 
 /** Whether an event calls somebody, and whom. */
@@ -34,7 +36,7 @@ export interface AlertKind {
   text?(said: Said): string;
 }
 
-/** Events by which somebody else has a conversation, or nobody. */
+/** Events by which somebody else has a conversation, or is meant to, or nobody. */
 export const holdings: readonly string[] = [
   'taken',
   'passed on',
@@ -45,4 +47,5 @@ export const holdings: readonly string[] = [
   'blocked',
   'done',
   'ended',
+  'offered',
 ];

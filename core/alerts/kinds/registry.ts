@@ -3,10 +3,11 @@ import { arrived } from './arrived.ts';
 import type { AlertKind } from './kind.ts';
 import { assigned, cameBack, wrote } from './own.ts';
 import { mentioned, told } from './told.ts';
-import { wanted } from './wanted.ts';
+import { offered, wanted } from './wanted.ts';
 
 /** Everything that members may be told of, in the order in which it is shown. */
 export const alertKinds: readonly AlertKind[] = [
+  offered,
   wanted,
   assigned,
   wrote,

@@ -16,6 +16,8 @@ export const replied = entryKind({
     fields: z.record(z.string(), FieldReply).optional(),
     file: FileGiven.optional(),
     clientId: z.string(),
+    /** It came by email. */
+    mailed: z.literal(true).optional(),
   }),
   visitorSees: true,
   preview: ({ text }) => text,

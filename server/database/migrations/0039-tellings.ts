@@ -80,7 +80,7 @@ const steps: Migration['steps'] = [
     KEY alert_sendings_went (workspace_id, channel, went_at),
     FOREIGN KEY (alert_id) REFERENCES alerts (id) ON DELETE CASCADE
   )`,
-  ...['wanted', 'assigned', 'wrote', 'mentioned', 'told'].map(
+  ...['offered', 'wanted', 'assigned', 'wrote', 'mentioned', 'told'].map(
     of => `INSERT INTO tellings (workspace_id, telling) SELECT w.id, '${usual(of)}' FROM workspaces w
       WHERE NOT EXISTS (SELECT 1 FROM tellings t WHERE t.workspace_id = w.id AND JSON_VALUE(t.telling, '$.of') = '${of}')`,
   ),

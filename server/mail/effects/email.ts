@@ -6,6 +6,7 @@ import type { Tables } from '../../database/rows.ts';
 import type { Effect } from '../../house/effect.ts';
 import type { House } from '../../house/house.ts';
 import { type Post, Undeliverable } from '../post.ts';
+import { replyAddresses } from '../reply-address.ts';
 
 const KIND = 'mail';
 
@@ -19,6 +20,8 @@ export const MailOrder = z.object({
   speaker: z.string(),
   /** The origin that links of the site lead to. */
   site: z.string(),
+  /** It goes to the visitor, whose answer comes back into the conversation. */
+  answers: z.literal(true).optional(),
 });
 export type MailOrder = z.infer<typeof MailOrder>;
 
@@ -31,8 +34,9 @@ export function sendEmail({ ports }: House): Effect<'email'> {
     acts: ['email'],
     async carryOut(acts, { conversation, speaker, transaction, order }) {
       const site = await ports.sites.originOf(conversation.workspace, conversation.site, transaction);
-      for (const { step, subject, line, charts, to: all } of acts)
-        for (const to of all) order(KIND, to, { step, to, subject, line, charts, speaker, site });
+      for (const { step, subject, line, charts, to: all, toVisitor } of acts)
+        for (const to of all)
+          order(KIND, to, { step, to, subject, line, charts, speaker, site, ...(toVisitor ? { answers: true } : {}) });
     },
   };
 }
@@ -55,17 +59,18 @@ const cameBack = ({ step, to }: MailOrder, why: string): Told => ({
 });
 
 /** Sends emails that wait, for about an hour, and tells the step when one comes back. */
-export function mailErrand({ ports, tables }: House, post: Post): Errand {
+export function mailErrand({ ports, tables, options }: House, post: Post): Errand {
+  const addresses = replyAddresses(options);
   return {
     kind: KIND,
     slots: { all: 20, share: 8 },
-    async run({ id, workspace, payload, tries }) {
+    async run({ id, workspace, conversation, payload, tries }) {
       const mail = MailOrder.parse(payload);
       const { workspace: from } = await ports.directories.of(workspace);
       try {
         if (tries === 1 && (await sentTo(tables, workspace, mail.to)) >= MOST_A_DAY)
           throw new Undeliverable(`${MOST_A_DAY} emails went there today already, and no more are sent.`);
-        await post.send(id, mail, from);
+        await post.send(id, mail, from, mail.answers && addresses?.of({ workspace, conversation }));
         return { settled: 'done' };
       } catch (error) {
         const why = cut((error as Error).message, 400);

@@ -12,6 +12,7 @@ import {
   Browser,
   boardingPass,
   emptyDatabase,
+  everybodyIsHere,
   makeWorkspace,
   publishing,
   testServer,
@@ -65,6 +66,8 @@ beforeAll(async () => {
   });
   ({ workspace, lead } = await publishing(server, 'alerted'));
   agent = await new Browser(server).signIn(workspace.agent);
+  // Nobody takes chats, so that who waits is offered to none of them.
+  await everybodyIsHere(server, workspace.id, false);
 });
 afterAll(async () => {
   await server.close();
@@ -267,6 +270,30 @@ describe('who waits', () => {
     await vi.waitFor(async () => expect(await sendings(one)).toMatchObject([{ went: 'sent' }]), WAIT);
     for (const visitor of [one, two, three]) visitor.close();
   });
+});
+
+test('who waits is offered to one, and it rings there alone; taken by nobody, it rings for all', async () => {
+  await kept({ of: 'offered' });
+  await kept({ of: 'wanted' });
+  // Nobody else stands in line.
+  await server.database.query(`UPDATE conversations SET holder = 'done', waiting_since = NULL WHERE holder = 'waiting'`);
+  await everybodyIsHere(server, workspace.id);
+  const pages = [await pageOf(agent), await pageOf(lead)];
+  const visitor = await waiting();
+  const { id } = paramsOf(visitor);
+  const heardOf = (code: string) =>
+    pages.flatMap(({ heard }) => heard.filter(({ alert }) => alert.of === code && alert.conversation === id));
+  await vi.waitFor(() => expect(heardOf('offered')).toHaveLength(1), WAIT);
+  expect(heardOf('offered')[0]!.alert.says).toMatch(/is offered to you\.$/);
+  // Nobody is there any more who could take it.
+  await everybodyIsHere(server, workspace.id, false);
+  await vi.waitFor(() => expect(heardOf('wanted').length).toBeGreaterThanOrEqual(2), WAIT);
+  const offered = heardOf('offered')[0]!.alert.id;
+  for (const { over } of pages) expect(over).toContain(offered);
+  await lead.call(conversationRoutes.take, { params: paramsOf(visitor) });
+  const wanted = heardOf('wanted').at(-1)!.alert.id;
+  await vi.waitFor(() => expect(pages[0]!.over).toContain(wanted), WAIT);
+  visitor.close();
 });
 
 test('a browser that takes no notifications any more is forgotten; one that is away is tried again', async () => {

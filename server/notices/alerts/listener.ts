@@ -25,7 +25,7 @@ import { saysOf } from './words.ts';
 /** What is older than so many milliseconds when it is heard is told to nobody: it is no news. */
 const STALE = 600_000;
 /** So long a page has to say that it was seen there, in milliseconds. */
-const PAUSE = 1_500;
+const PAUSE = 2_500;
 
 /** One that stands, as far as it is decided on. */
 interface Standing {
@@ -223,8 +223,9 @@ class Hearing {
   }
 }
 
-const standingOf = ({ holder, agent, team }: StandingNow, { teams }: Directory): AlertStanding => ({
+const standingOf = ({ holder, agent, team, offered }: StandingNow, { teams }: Directory): AlertStanding => ({
   holder,
   agent,
+  offered,
   team: team === null ? null : (teams.get(team)?.name ?? null),
 });
