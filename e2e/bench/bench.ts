@@ -8,6 +8,7 @@ import { parseArgs } from 'node:util';
 import { attack } from './attack.ts';
 import { beside } from './beside.ts';
 import { chat } from './chat.ts';
+import { clockwork } from './clockwork.ts';
 import { joinedChat } from './joined.ts';
 import { kills } from './kills.ts';
 import { large } from './large.ts';
@@ -31,8 +32,8 @@ const benches: Record<string, () => Promise<Result[]> | Result[]> = {
   site,
   routing,
 };
-/** Only when it is asked for: what is measured depends on how many processors the attackers have to themselves. */
-const named: typeof benches = { ...benches, attack };
+/** Only when they are asked for: what they measure depends on how many processors the attackers, or the processes, have. */
+const named: typeof benches = { ...benches, attack, clockwork };
 const { values: options, positionals: wished } = parseArgs({
   allowPositionals: true,
   options: { json: { type: 'boolean' }, beside: { type: 'string' }, processes: { type: 'string' } },

@@ -149,6 +149,11 @@ export class Stack {
     );
   }
 
+  /** For so many seconds a visitor who waits is offered to one member. */
+  offersFor(seconds: number): Promise<void> {
+    return this.write(`UPDATE teams SET accepts_within = ${seconds}`);
+  }
+
   /** Nobody waits for a person, and nobody has one. */
   allIsDone(): Promise<void> {
     return this.write(

@@ -29,21 +29,35 @@ const channels: ReadonlyArray<{ channel: Channel; name: string }> = [
 
 const heading = 'mb-2 font-script text-lg font-semibold';
 
+/** What one’s own becomes by a change. */
+type Change = (own: OwnTellings) => OwnTellings;
+
+/** Changes go one after the other, so that the last one is what is kept. */
+let sending: Promise<unknown> = Promise.resolve();
+
 /** One’s own, shown at once as it is to be. */
 function useOwn() {
   const endpoint = useEndpointHere();
   const given = { query: { endpoint: endpoint ?? undefined } };
   const { data } = useRoute(tellingRoutes.own, given, { wanted: endpoint !== undefined });
-  const keep = async (own: OwnTellings) => {
-    if (data) queries.setQueryData(keyOf(tellingRoutes.own, given), { ...data, own });
-    try {
-      await call(tellingRoutes.keepOwn, { body: own });
-    } catch (error) {
-      toast.error(sentenceOf(error));
-      await isStale(tellingRoutes.own);
-    }
+  const change = (to: Change) => {
+    const queryKey = keyOf(tellingRoutes.own, given);
+    // What is being read anew does not know of it yet.
+    void queries.cancelQueries({ queryKey }, { revert: false });
+    const known = queries.getQueryData<NonNullable<typeof data>>(queryKey);
+    if (!known) return;
+    const own = to(known.own);
+    queries.setQueryData(queryKey, { ...known, own });
+    sending = sending.then(async () => {
+      try {
+        await call(tellingRoutes.keepOwn, { body: own });
+      } catch (error) {
+        toast.error(sentenceOf(error));
+        await isStale(tellingRoutes.own);
+      }
+    });
   };
-  return { data, keep };
+  return { data, change };
 }
 
 /** Over which channels the workspace tells those whom something concerns. */
@@ -64,16 +78,18 @@ function KindRow({
   code: string;
   own: OwnTellings;
   usual: ReadonlySet<Channel>;
-  onSet: (own: OwnTellings) => void;
+  onSet: (change: Change) => void;
 }) {
   const { own: when } = alertWordsOf(code);
-  const mine = own.kinds[code] ?? { channels: {}, sound: null };
-  const set = (next: typeof mine) => onSet({ ...own, kinds: { ...own.kinds, [code]: next } });
+  const mineOf = ({ kinds }: OwnTellings) => kinds[code] ?? { channels: {}, sound: null };
+  const mine = mineOf(own);
+  const set = (to: (before: typeof mine) => typeof mine) =>
+    onSet(before => ({ ...before, kinds: { ...before.kinds, [code]: to(mineOf(before)) } }));
   const has = (channel: Channel): boolean => mine.channels[channel] ?? usual.has(channel);
   const sound: Sound = has('sound') ? (mine.sound ?? USUAL) : 'none';
   const choose = (next: Sound) => {
     const off = next === 'none';
-    set({ channels: { ...mine.channels, sound: !off }, sound: off ? mine.sound : next });
+    set(before => ({ channels: { ...before.channels, sound: !off }, sound: off ? before.sound : next }));
     void play(next);
   };
   return (
@@ -102,7 +118,9 @@ function KindRow({
             aria-label={`${name}: ${when}`}
             className="size-4 accent-petrol"
             checked={has(channel)}
-            onChange={event => set({ ...mine, channels: { ...mine.channels, [channel]: event.target.checked } })}
+            onChange={({ target: { checked } }) =>
+              set(before => ({ ...before, channels: { ...before.channels, [channel]: checked } }))
+            }
           />
           <span className="text-ink-2 md:hidden" aria-hidden="true">
             {name}
@@ -211,7 +229,7 @@ function Digest({ digest, onSet }: { digest: string | null; onSet: (digest: stri
 
 /** What one is told oneself: where, of what, by which sound, and when not. */
 export function ForYou() {
-  const { data, keep } = useOwn();
+  const { data, change } = useOwn();
   const { data: all } = useRoute(tellingRoutes.list, {});
   if (!data || !all) return <Skeleton lines={6} />;
   const { own } = data;
@@ -242,19 +260,13 @@ export function ForYou() {
           </thead>
           <tbody className="max-md:block">
             {alertKinds.map(({ alert }) => (
-              <KindRow
-                key={alert}
-                code={alert}
-                own={own}
-                usual={usualChannels(tellings, alert)}
-                onSet={next => void keep(next)}
-              />
+              <KindRow key={alert} code={alert} own={own} usual={usualChannels(tellings, alert)} onSet={change} />
             ))}
           </tbody>
         </table>
       </section>
-      <QuietHours quiet={own.quiet} onSet={quiet => void keep({ ...own, quiet })} />
-      <Digest digest={own.digest} onSet={digest => void keep({ ...own, digest })} />
+      <QuietHours quiet={own.quiet} onSet={quiet => change(before => ({ ...before, quiet }))} />
+      <Digest digest={own.digest} onSet={digest => change(before => ({ ...before, digest }))} />
     </div>
   );
 }

@@ -140,8 +140,8 @@ export function Frame() {
       {mine.map(({ name, Attendant }) => (Attendant ? <Attendant key={name} /> : null))}
       <CommandKeys />
       <SessionEnded />
-      {/* What was done is told at the side: over the page or the box for a reply it would take the next click. */}
-      <Toaster position="bottom-left" offset={{ left: 12, bottom: 44 }} toastOptions={{ className: 'font-sans!' }} />
+      {/* What was done is told at the side: over the page or the box for a reply it would take the next click. Whether one takes chats stays in reach. */}
+      <Toaster position="bottom-left" offset={{ left: 12, bottom: 92 }} toastOptions={{ className: 'font-sans!' }} />
     </div>
   );
 }

@@ -276,7 +276,9 @@ test('who waits is offered to one, and it rings there alone; taken by nobody, it
   await kept({ of: 'offered' });
   await kept({ of: 'wanted' });
   // Nobody else stands in line.
-  await server.database.query(`UPDATE conversations SET holder = 'done', waiting_since = NULL WHERE holder = 'waiting'`);
+  await server.database.query(
+    `UPDATE conversations SET holder = 'done', waiting_since = NULL WHERE holder = 'waiting'`,
+  );
   await everybodyIsHere(server, workspace.id);
   const pages = [await pageOf(agent), await pageOf(lead)];
   const visitor = await waiting();
