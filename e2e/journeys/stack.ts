@@ -28,6 +28,7 @@ import {
   type Locator,
   type Page,
 } from '@playwright/test';
+import { QueryTypes } from 'sequelize';
 
 const root = join(import.meta.dirname, '../..');
 const [lead, priya, tom] = members;
@@ -59,7 +60,7 @@ export class Stack {
   firstLink = '';
 
   /** @param business what is there already: the demo, or nothing, as after a first `./kineta start` */
-  async start(business: 'the demo' | 'nothing' = 'the demo'): Promise<this> {
+  async start(business: 'the demo' | 'nothing' = 'the demo', days = 7): Promise<this> {
     this.home = mkdtempSync(join(tmpdir(), 'kineta-e2e-'));
     await this.startDatabase();
     this.port = await freePort();
@@ -73,7 +74,7 @@ export class Stack {
     const database = connect(this.database.url, 4);
     await migrate(database);
     if (business === 'the demo') {
-      await loadDemo(new Tables(database), root, { days: 7 });
+      await loadDemo(new Tables(database), root, { days });
       await setDomains(new Tables(database), [site.host]);
       // The journeys meet open teams at whatever hour they are run.
       await database.query('UPDATE teams SET hours = NULL');
@@ -152,6 +153,20 @@ export class Stack {
   /** For so many seconds a visitor who waits is offered to one member. */
   offersFor(seconds: number): Promise<void> {
     return this.write(`UPDATE teams SET accepts_within = ${seconds}`);
+  }
+
+  /** All that the demo’s past tells is counted. */
+  async counted(): Promise<void> {
+    const database = connect(this.database.url, 1);
+    const behind = async (): Promise<number> => {
+      const [row] = await database.query<{ behind: string | null }>(
+        `SELECT (SELECT MAX(id) FROM events) - position AS behind FROM listeners WHERE name = 'figures'`,
+        { type: QueryTypes.SELECT },
+      );
+      return Number(row?.behind ?? 0);
+    };
+    await expect.poll(behind, { timeout: 120_000 }).toBeLessThan(200);
+    await database.close();
   }
 
   /** Nobody waits for a person, and nobody has one. */
