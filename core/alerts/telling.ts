@@ -76,7 +76,7 @@ export const blankTelling = (of: string): Telling => ({
   transcript: false,
 });
 
-/** Whom a new workspace tells of what. */
+/** Whom a new workspace tells of what: those who are needed. Of whoever only opens the chat each member may ask to hear. */
 export const firstTellings: readonly Telling[] = [
   blankTelling('offered'),
   { ...blankTelling('wanted'), channels: ['sound', 'push', 'mail'] },
@@ -85,5 +85,4 @@ export const firstTellings: readonly Telling[] = [
   blankTelling('came back'),
   { ...blankTelling('mentioned'), channels: ['sound', 'push', 'mail'], mailing: { after: 15 } },
   blankTelling('told'),
-  { ...blankTelling('arrived'), to: ['everyone'], channels: ['sound'] },
 ];

@@ -116,10 +116,10 @@ export function factsAskedBy(rules: readonly Rule[]): ReadonlySet<string> | unde
 const tests = new WeakMap<object, Test>();
 
 /**
- * Whether a rule’s conditions hold of what is known; each is compiled once.
+ * Whether the conditions of a rule, or of whatever else has some, hold of what is known; each is compiled once.
  * @param names all facts that there are, known or not, by which a formula is read
  */
-export function conditionsHold({ onlyIf }: Rule, values: Facts, names: readonly string[]): boolean {
+export function conditionsHold({ onlyIf }: Pick<Rule, 'onlyIf'>, values: Facts, names: readonly string[]): boolean {
   if (!onlyIf) return true;
   let test = tests.get(onlyIf);
   if (!test) {

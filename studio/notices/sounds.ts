@@ -60,6 +60,8 @@ const LEFT_FOR = 4_000;
 /** Makes the sound of an alert in one page of this browser, however many are open. */
 export async function playOnce(alert: string, sound: Sound): Promise<void> {
   if (isMuted() || !navigator.userActivation?.hasBeenActive) return;
+  // A page that came over plain http has no locks; each of several sounds then.
+  if (!navigator.locks) return play(sound);
   await navigator.locks.request(`kineta alert ${alert}`, { ifAvailable: true }, async lock => {
     if (!lock) return;
     await play(sound);

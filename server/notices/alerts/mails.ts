@@ -57,7 +57,7 @@ export function mails(house: House): Duty {
       await settle(house, ids, 'failed');
       return;
     }
-    if (await hadOne(letter)) return again(house, ids, APART);
+    if (await hadOne(letter)) return again(house, ids, APART, true);
     const { sent } = await ports.post.write(letter.workspace, { to, ...(await letterOf(letter)) });
     const wait = sent ? undefined : AGAIN[letter.tries - 1];
     if (wait !== undefined) return again(house, ids, wait);

@@ -20,12 +20,13 @@ const MOST_A_MINUTE = 30;
 export function pushes(house: House, service: PushService): Duty {
   const { tables, ports, database } = house;
 
-  const wereSent = async (member: string): Promise<number> => {
+  const wereSent = async ({ workspace, member }: Sending): Promise<number> => {
     // Raw: a count along an index.
     const [row] = await database.query<{ sent: string | number }>(
-      `SELECT COUNT(*) AS sent FROM alert_sendings WHERE member_id = :member AND channel = 'push' AND went_at > UTC_TIMESTAMP(3) - INTERVAL 60 SECOND
-       AND went = 'sent'`,
-      { replacements: { member }, type: QueryTypes.SELECT },
+      `SELECT COUNT(*) AS sent FROM alert_sendings
+       WHERE workspace_id = :workspace AND channel = 'push' AND went_at > UTC_TIMESTAMP(3) - INTERVAL 60 SECOND
+         AND member_id = :member AND went = 'sent'`,
+      { replacements: { workspace, member }, type: QueryTypes.SELECT },
     );
     return Number(row?.sent ?? 0);
   };
@@ -71,7 +72,7 @@ export function pushes(house: House, service: PushService): Duty {
   async function run(sending: Sending): Promise<void> {
     const { id, tries } = sending;
     const over = sending.went === 'sent';
-    if (!over && (await wereSent(sending.member!)) >= MOST_A_MINUTE) {
+    if (!over && (await wereSent(sending)) >= MOST_A_MINUTE) {
       await settle(house, [id], 'failed');
       return;
     }

@@ -110,10 +110,19 @@ export async function settle(
   return Number(count);
 }
 
-/** Has some tried again in so many seconds. Raw: nothing of what was settled meanwhile. */
-export async function again({ database }: House, ids: readonly string[], seconds: number): Promise<void> {
+/**
+ * Has some tried again in so many seconds. Raw: nothing of what was settled meanwhile.
+ * @param untried whether they were only put off, which is no try
+ */
+export async function again(
+  { database }: House,
+  ids: readonly string[],
+  seconds: number,
+  untried = false,
+): Promise<void> {
   await database.query(
-    `UPDATE alert_sendings SET due_at = UTC_TIMESTAMP(3) + INTERVAL :seconds SECOND WHERE id IN (:ids) AND due_at IS NOT NULL`,
+    `UPDATE alert_sendings SET due_at = UTC_TIMESTAMP(3) + INTERVAL :seconds SECOND, tries = tries - ${untried ? 1 : 0}
+     WHERE id IN (:ids) AND due_at IS NOT NULL`,
     { replacements: { ids: [...ids], seconds }, type: QueryTypes.UPDATE },
   );
 }
