@@ -105,7 +105,7 @@ test('only what belongs to no workspace is without one', () => {
       .filter(table => !owned.includes(table))
       .map(({ name }) => name)
       .sort(),
-  ).toEqual(['file_parts', 'instance', 'listeners', 'processes', 'sign_in_failures', 'workspaces']);
+  ).toEqual(['file_parts', 'instance', 'listeners', 'processes', 'push_keys', 'sign_in_failures', 'workspaces']);
 });
 
 describe.each(named(owned))('%s, through the handle of a workspace', (_, table) => {
