@@ -1,10 +1,8 @@
 export { Channel } from './alerts/channel.ts';
 export type { AlertKind, Standing as AlertStanding } from './alerts/kinds/kind.ts';
 export { alertingEvents, alertKindOf, alertKinds } from './alerts/kinds/registry.ts';
-export { nextAt, quietUntil } from './alerts/quiet.ts';
 export { type Concerned, concernedIn, type Roster } from './alerts/roster.ts';
 export {
-  AlertCode,
   asForAll,
   blankTelling,
   firstTellings,
@@ -15,7 +13,7 @@ export {
   Telling,
   To,
 } from './alerts/telling.ts';
-export { type Told as AlertTold, toldOf } from './alerts/told.ts';
+export { toldOf } from './alerts/told.ts';
 export { understandWish } from './answers/wish.ts';
 export {
   type Attendance,

@@ -16,7 +16,6 @@ export { secretIn } from './house/seal.ts';
 export { hashed, secret } from './http/secret.ts';
 export { shipTellings } from './notices/alerts/service.ts';
 export { people, peopleWords } from './people/model.ts';
-export { keepWords } from './people/words.ts';
 export { shipTo as shipPhrases } from './phrases/service.ts';
 export { rules as ruleTable } from './rules/model.ts';
 export { shipTo as shipRules } from './rules/service.ts';

@@ -16,7 +16,6 @@ import {
   type Names,
   type Numbered,
   passed,
-  plainVisit,
   ratingQuestion,
   ruleValues,
   saidLine,
@@ -63,10 +62,6 @@ export class Log {
     return last?.kind === 'asked' ? last : undefined;
   }
 
-  get tags(): readonly string[] {
-    return this.course.tags;
-  }
-
   get urgent(): boolean {
     return this.course.urgent;
   }
@@ -103,8 +98,7 @@ export class Log {
 
   private lookAt(now: number): Looked {
     const { world, facts } = this.followed;
-    const visit = this.visit ?? plainVisit;
-    const given = givenValues(new Set(facts.map(({ name }) => name)), { ...world, now, visit }, undefined);
+    const given = givenValues(new Set(facts.map(({ name }) => name)), { ...world, now, visit: this.visit }, undefined);
     return {
       ...this.momentAt(now),
       facts: { ...world.business, ...given, ...this.facts },

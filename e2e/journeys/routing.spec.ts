@@ -1,18 +1,4 @@
-import { askForPerson, expect, logOf, people, Stack, studio, visit, test as withDemo } from './stack.ts';
-
-/** A Kineta of its own, in which nobody waits. */
-const test = withDemo.extend<object, { quiet: Stack }>({
-  quiet: [
-    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
-    async ({}, use) => {
-      const stack = await new Stack().start();
-      await stack.allIsDone();
-      await use(stack);
-      await stack.stop();
-    },
-    { scope: 'worker', timeout: 120_000 },
-  ],
-});
+import { askForPerson, expect, logOf, people, studio, quietTest as test, visit } from './stack.ts';
 
 const takes = (page: Awaited<ReturnType<typeof studio>>) => page.getByRole('switch', { name: 'Take chats' });
 const row = (page: Awaited<ReturnType<typeof studio>>, list: string, name: string) =>

@@ -224,6 +224,20 @@ export const test = base.extend<{ windows: undefined }, { stack: Stack }>({
 });
 export { expect };
 
+/** A Kineta of its own, in which nobody waits. */
+export const quietTest = test.extend<object, { quiet: Stack }>({
+  quiet: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
+    async ({}, use) => {
+      const stack = await new Stack().start();
+      await stack.allIsDone();
+      await use(stack);
+      await stack.stop();
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+});
+
 /** What a browser keeps of who has signed in, by their email. */
 const kept = new Map<string, Awaited<ReturnType<BrowserContext['storageState']>>>();
 

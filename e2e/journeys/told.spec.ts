@@ -1,21 +1,7 @@
 import { createECDH, randomBytes } from 'node:crypto';
 import { PUSHES } from '@kineta/demo';
 import type { BrowserContext, Page } from '@playwright/test';
-import { askForPerson, expect, people, Stack, studio, visit, test as withDemo } from './stack.ts';
-
-/** A Kineta of its own, in which nobody waits. */
-const test = withDemo.extend<object, { quiet: Stack }>({
-  quiet: [
-    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
-    async ({}, use) => {
-      const stack = await new Stack().start();
-      await stack.allIsDone();
-      await use(stack);
-      await stack.stop();
-    },
-    { scope: 'worker', timeout: 120_000 },
-  ],
-});
+import { askForPerson, expect, people, studio, quietTest as test, visit } from './stack.ts';
 
 /**
  * A browser whose push service is the one that stands in for it, and whose sounds are counted: without a network it has none of its

@@ -3,6 +3,7 @@ import {
   type AlertKind,
   type AlertStanding,
   alertingEvents,
+  alertKindOf,
   alertKinds,
   type Concerned,
   conditionsHold,
@@ -116,7 +117,7 @@ class Hearing {
     const there = this.in(event.conversationId!);
     const standing = standingOf(row, directory);
     const over = there.filter(one => {
-      const stands = alertKinds.find(({ alert }) => alert === one.kind)?.stands;
+      const stands = alertKindOf(one.kind)?.stands;
       if (!stands) return true;
       if (stands.overBy.includes(event.kind)) return true;
       return stands.askedAfter.includes(event.kind) && !stands.still(standing, one.member ?? '');
