@@ -36,6 +36,8 @@ export const ConversationSummary = z.object({
   waitingSince: Instant.nullable(),
   /** Until when who has it has put it off. */
   later: Instant.nullable(),
+  /** Since when it is back that was put off, until who has it does something about it. */
+  back: Instant.nullable(),
   /** To whom of the team it is offered while it waits, and until when; others may take it as well. */
   offered: z.object({ member: Who, until: Instant }).nullable(),
   /** The number of the newest entry. */

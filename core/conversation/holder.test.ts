@@ -25,6 +25,7 @@ const led: Holding = {
   team: null,
   since: null,
   later: null,
+  back: null,
   hasFlow: true,
   away: false,
   meanwhile: false,
@@ -272,6 +273,20 @@ describe('what is put off', () => {
     // Nothing to fetch back is nobody’s to take.
     expect(put(waiting, null).holding).toEqual(waiting);
     expect(written(holding, NOW).holding.later).toBeNull();
+  });
+
+  test('is marked as back until who has it does something about it', () => {
+    const { holding } = fallsDue(put(priyas, NOW + 500).holding, NOW + 500);
+    expect(holding.back).toBe(NOW + 500);
+    // The visitor’s words, and what is refused, do nothing about it.
+    expect(written(holding, NOW + 600).holding.back).toBe(NOW + 500);
+    for (const [name, command] of Object.entries(commands)) {
+      const held = commanded(holding, command, priya, NOW + 600);
+      if ('refused' in held || name === 'take' || name === 'to Priya') continue;
+      expect([name, held.holding.back]).toEqual([name, null]);
+    }
+    expect(put(holding, NOW + 900).holding.back).toBeNull();
+    expect(leftTheTeam(holding, priya, NOW + 600).holding.back).toBeNull();
   });
 
   test('is put off no more by whoever has it then', () => {

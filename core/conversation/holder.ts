@@ -28,6 +28,8 @@ export interface Holding {
   since: number | null;
   /** Until when who has it has put it off, in epoch milliseconds; null while it is for now. */
   later: number | null;
+  /** Since when it is back that was put off (epoch milliseconds), until who has it does something about it. */
+  back: number | null;
   /** Whether there is a flow that could lead it. */
   hasFlow: boolean;
   /** Whether its flow has given it to people, or had it taken away, and waits to be handed it back. */
@@ -78,6 +80,7 @@ const waits = (holding: Holding, now: number): Holding => ({
   agent: null,
   since: holding.since ?? now,
   later: null,
+  back: null,
 });
 
 const isWith = (holding: Holding, member: string): boolean => holding.holder === 'agent' && holding.agent === member;
@@ -114,7 +117,7 @@ export function written(holding: Holding, now: number): Happened {
 /** The flow was told of something and did what it does. */
 export function played(holding: Holding, did: Played, now: number): Holding {
   if (did.does === 'hand over') return { ...waits(holding, did.since ?? now), team: did.team, away: true };
-  const led = { ...holding, agent: null, since: null, later: null, away: false, meanwhile: false };
+  const led = { ...holding, agent: null, since: null, later: null, back: null, away: false, meanwhile: false };
   return did.does === 'end' ? { ...led, holder: 'done' } : { ...led, holder: 'flow', team: null };
 }
 
@@ -136,13 +139,13 @@ export function leftTheirDesk(holding: Holding, member: Who, wroteAt: number): H
 /** The time has come until which it was put off. */
 export function fallsDue(holding: Holding, now: number): Happened {
   if (holding.later === null || holding.later > now) return still(holding);
-  return { ...still({ ...holding, later: null }), entries: [{ kind: cameBack.kind }] };
+  return { ...still({ ...holding, later: null, back: holding.later }), entries: [{ kind: cameBack.kind }] };
 }
 
 /** A rule closes it: what a flow had may be gone on with, and what people had has left its flow. */
 export function closedByRule(holding: Holding): Holding {
   if (holding.holder === 'done' || holding.holder === 'flow') return { ...holding, holder: 'done' };
-  return { ...holding, holder: 'done', since: null, later: null, away: true, meanwhile: false };
+  return { ...holding, holder: 'done', since: null, later: null, back: null, away: true, meanwhile: false };
 }
 
 /** A rule gives it to a member, or lets it wait for a team; who has waited already, since then. */
@@ -154,6 +157,7 @@ export function givenByRule(holding: Holding, to: { team: string } | { member: s
     agent: to.member,
     since: null,
     later: null,
+    back: null,
     away: true,
     meanwhile: false,
   };
@@ -161,7 +165,16 @@ export function givenByRule(holding: Holding, to: { team: string } | { member: s
 
 /** A rule has a flow lead it, whoever had it. */
 export function ledByRule(holding: Holding): Holding {
-  return { ...holding, holder: 'flow', agent: null, team: null, since: null, later: null, meanwhile: false };
+  return {
+    ...holding,
+    holder: 'flow',
+    agent: null,
+    team: null,
+    since: null,
+    later: null,
+    back: null,
+    meanwhile: false,
+  };
 }
 
 /**
@@ -175,14 +188,22 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
   const member: Who = { id: giver.id, name: giver.name };
   const mine = isWith(holding, giver.id);
   const others = isWithOther(holding, giver.id);
-  const withMe: Holding = { ...holding, holder: 'agent', agent: giver.id, since: null, later: null, meanwhile: false };
+  const withMe: Holding = {
+    ...holding,
+    holder: 'agent',
+    agent: giver.id,
+    since: null,
+    later: null,
+    back: null,
+    meanwhile: false,
+  };
   switch (command.does) {
     case 'take':
       if (others) return { refused: 'already taken' };
       return mine ? still(holding) : { ...still(withMe), entries: [{ kind: taken.kind, member }] };
     case 'answer':
       if (others) return { refused: 'not yours' };
-      return mine ? still(holding) : { ...still(withMe), entries: [{ kind: taken.kind, member }] };
+      return mine ? still({ ...holding, back: null }) : { ...still(withMe), entries: [{ kind: taken.kind, member }] };
     case 'pass on': {
       if (others && !giver.isLead) return { refused: 'not yours' };
       const { to } = command;
@@ -205,7 +226,7 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       if (others) return { refused: 'not yours' };
       if (holding.holder === 'flow') return still(holding);
       return {
-        holding: { ...holding, holder: 'flow', agent: null, team: null, since: null, later: null, meanwhile: false },
+        holding: ledByRule(holding),
         entries: [{ kind: handedBack.kind, member, ...(command.to ? { to: command.to } : {}) }],
         plays: true,
       };
@@ -218,13 +239,13 @@ export function commanded(holding: Holding, command: Command, giver: Giver, now:
       const takes = mine ? [] : [{ kind: taken.kind, member }];
       const puts =
         until === null ? { kind: fetchedBack.kind, member } : { kind: putOff.kind, member, until: instant(until) };
-      return { ...still({ ...(mine ? holding : withMe), later: until }), entries: [...takes, puts] };
+      return { ...still({ ...(mine ? holding : withMe), later: until, back: null }), entries: [...takes, puts] };
     }
     case 'close':
       if (others) return { refused: 'not yours' };
       if (holding.holder === 'done') return still(holding);
       return {
-        ...still({ ...holding, holder: 'done', since: null, later: null, away: true, meanwhile: false }),
+        ...still({ ...holding, holder: 'done', since: null, later: null, back: null, away: true, meanwhile: false }),
         entries: [
           {
             kind: done.kind,

@@ -2,6 +2,12 @@ import type { Logger } from 'pino';
 
 /** How often what is due is looked for, in milliseconds, so that what another process left is found as well. */
 const EVERY = 1_000;
+/**
+ * What falls due after the next look is remembered by its quarter of a second, for so long (both in milliseconds): of whatever
+ * is farther off than that, another look is the first to know.
+ */
+const QUARTER = 250;
+const REMEMBERED_FOR = 120_000;
 
 /** One kind of work that is kept in rows until it is due. */
 export interface Duty {
@@ -25,6 +31,8 @@ class Wheel {
   private readonly logger: Logger;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private next = Number.POSITIVE_INFINITY;
+  /** When it is to turn after that (epoch milliseconds, whole quarters): a few hundred at most. */
+  private readonly later = new Set<number>();
   private running: Promise<void> | undefined;
   /** Whether it was to turn while it turned. */
   private again = false;
@@ -44,13 +52,23 @@ class Wheel {
 
   wake(after: number): void {
     const at = Date.now() + after;
-    if (this.stopped || at >= this.next) return;
+    if (this.stopped) return;
+    if (at >= this.next) {
+      this.remember(at);
+      return;
+    }
+    // What it was to turn for is still to come.
+    this.remember(this.next);
     this.next = at;
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.next = Number.POSITIVE_INFINITY;
       this.go();
     }, after);
+  }
+
+  private remember(at: number): void {
+    if (at <= Date.now() + REMEMBERED_FOR) this.later.add(Math.ceil(at / QUARTER) * QUARTER);
   }
 
   /** One turn at a time; however often it is woken meanwhile, one more follows. */
@@ -81,7 +99,18 @@ class Wheel {
     } catch (error) {
       if (!this.stopped) this.logger.error({ err: error, duty: this.duty.name }, 'the clockwork stumbled');
     }
-    this.wake(more ? 0 : (this.duty.every ?? EVERY));
+    this.wake(more ? 0 : this.untilNext());
+  }
+
+  /** In how many milliseconds it turns again by itself, or is remembered to be woken. */
+  private untilNext(): number {
+    const now = Date.now();
+    let next = now + (this.duty.every ?? EVERY);
+    for (const at of this.later) {
+      if (at <= now) this.later.delete(at);
+      else if (at < next) next = at;
+    }
+    return next - now;
   }
 }
 

@@ -59,6 +59,32 @@ test('however often a duty is woken while it turns, it turns once more', async (
   await clockwork.close();
 });
 
+test('what falls due after the next look is looked for at its time, however often it is woken before', async () => {
+  const turns: number[] = [];
+  const began = Date.now();
+  const clockwork = new Clockwork(
+    [
+      {
+        name: 'quick',
+        async turn() {
+          turns.push(Date.now() - began);
+          return false;
+        },
+      },
+    ],
+    silent,
+  );
+  clockwork.wake(4_300);
+  clockwork.wake(2_400);
+  await vi.advanceTimersByTimeAsync(100);
+  clockwork.wake(0);
+  await vi.advanceTimersByTimeAsync(5_000);
+  for (const due of [2_400, 4_300]) expect(turns.some(at => at >= due && at <= due + 250)).toBe(true);
+  // A quarter of a second holds however many fall due in it.
+  expect(turns.length).toBeLessThan(12);
+  await clockwork.close();
+});
+
 test('one that fails is turned again, and one that hangs is not waited for when all is to stop', async () => {
   let turns = 0;
   const failing: Duty = {

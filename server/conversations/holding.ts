@@ -10,6 +10,7 @@ export function holdingOf(row: ConversationRow): Holding {
     team: row.team_id,
     since: row.waiting_since?.getTime() ?? null,
     later: row.later_until?.getTime() ?? null,
+    back: row.back_since?.getTime() ?? null,
     hasFlow: row.edition_id !== null,
     away: row.session.state === 'handed over' || row.session.fetching !== undefined,
     meanwhile: row.session.fetching !== undefined,
@@ -19,7 +20,7 @@ export function holdingOf(row: ConversationRow): Holding {
 /** What of the row is to be changed for that to be so. */
 export function changesFor(
   row: ConversationRow,
-  { holder, agent, team, since, later, away, meanwhile }: Holding,
+  { holder, agent, team, since, later, back, away, meanwhile }: Holding,
 ): Changes {
   const before = holdingOf(row);
   return {
@@ -27,6 +28,7 @@ export function changesFor(
     ...(agent === before.agent ? {} : { agent_id: agent }),
     ...(team === before.team ? {} : { team_id: team }),
     ...(since === before.since ? {} : { waiting_since: since === null ? null : new Date(since) }),
+    ...(back === before.back ? {} : { back_since: back === null ? null : new Date(back) }),
     ...(later === before.later ? {} : { later_until: later === null ? null : new Date(later) }),
     // What people take from a flow in the middle stays where it was; what they close has left it.
     // Whoever comes, or closes it, ends what the flow did until then.

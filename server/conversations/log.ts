@@ -184,6 +184,7 @@ const CHANGING = [
   'last_at',
   'waiting_since',
   'later_until',
+  'back_since',
 ] as const;
 const UPDATE = `UPDATE conversations SET ${CHANGING.map(column => `${column} = ?`).join(', ')}, session = ?, course = ? WHERE id = ?`;
 

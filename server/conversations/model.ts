@@ -68,6 +68,8 @@ export const conversations = table('conversations', {
   waitingSince: nullable(instant),
   /** Until when who has it has put it off. */
   laterUntil: nullable(instant),
+  /** Since when it is back, and nothing was done about that. */
+  backSince: nullable(instant),
   isTest: usually(yesNo),
   /** The identities of its tags, as lists show them. */
   tags: usually(json(z.array(z.string()))),
@@ -222,6 +224,7 @@ export interface ConversationRow {
   last_at: Date;
   waiting_since: Date | null;
   later_until: Date | null;
+  back_since: Date | null;
   is_test: number;
   /** As the driver gives it: JSON, or its text. */
   tags: string[] | string;
@@ -260,6 +263,7 @@ export type Changes = Partial<
     | 'visitor_name'
     | 'waiting_since'
     | 'later_until'
+    | 'back_since'
     | 'tags'
     | 'urgent'
   >
@@ -287,6 +291,7 @@ export function summaryOf(
     lastAt: row.last_at.toISOString(),
     waitingSince: row.waiting_since?.toISOString() ?? null,
     later: row.later_until?.toISOString() ?? null,
+    back: row.back_since?.toISOString() ?? null,
     offered:
       offered && row.offered_until
         ? { member: { id: offered.id, name: offered.name }, until: row.offered_until.toISOString() }

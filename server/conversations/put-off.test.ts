@@ -54,6 +54,15 @@ test('what is put off stands aside, takes no place of who has it, and comes back
   await expect.poll(() => ids('mine'), { timeout: 15_000 }).toEqual([id]);
   expect(await counts()).toMatchObject({ mine: 1, later: 0 });
   expect((await kinds(id)).filter(kind => kind === 'came back')).toHaveLength(1);
+
+  // It is marked in lists until who has it does something about it.
+  const shown = async () => (await lead.call(conversationRoutes.get, { params: { id } })).reply.conversation.back;
+  expect(await shown()).not.toBeNull();
+  await lead.call(conversationRoutes.reply, {
+    params: { id },
+    body: { clientId: crypto.randomUUID(), text: 'It is for tomorrow.' },
+  });
+  expect(await shown()).toBeNull();
   visitor.close();
 });
 

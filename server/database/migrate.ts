@@ -41,6 +41,7 @@ import { trail } from './migrations/0036-trail.ts';
 import { rules } from './migrations/0037-rules.ts';
 import { ratings } from './migrations/0038-ratings.ts';
 import { tellings } from './migrations/0039-tellings.ts';
+import { back } from './migrations/0040-back.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -83,6 +84,7 @@ export const migrations: readonly Migration[] = [
   rules,
   ratings,
   tellings,
+  back,
 ];
 
 /**

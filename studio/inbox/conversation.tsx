@@ -89,6 +89,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
           {conversation.holder === 'agent' ? (
             <Pill tone="neutral">with {mine ? 'you' : conversation.agent?.name}</Pill>
           ) : null}
+          {conversation.back ? <Pill tone="waits">back since {dayAndTime(conversation.back)}</Pill> : null}
           {conversation.later ? <Pill tone="waits">put off until {dayAndTime(conversation.later)}</Pill> : null}
           {conversation.holder === 'done' ? <Pill tone="fine">{conversation.outcome ?? 'done'}</Pill> : null}
           {here ? (

@@ -64,6 +64,7 @@ export function Item({
           {holder === 'agent' && conversation.agent ? <Pill tone="neutral">{conversation.agent.name}</Pill> : null}
           {holder !== 'waiting' && conversation.team ? <Pill tone="kineta">{conversation.team}</Pill> : null}
           {holder === 'flow' && conversation.flow ? <Pill tone="kineta">{conversation.flow}</Pill> : null}
+          {conversation.back ? <Pill tone="waits">back since {dayAndTime(conversation.back)}</Pill> : null}
           {conversation.later ? <Pill tone="waits">until {dayAndTime(conversation.later)}</Pill> : null}
           {holder === 'done' ? (
             <Pill tone={conversation.outcome ? 'fine' : 'neutral'}>{conversation.outcome ?? 'done'}</Pill>

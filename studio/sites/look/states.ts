@@ -51,6 +51,7 @@ function taken({ person }: Scene): EntryBody[] {
     team: null,
     since: 0,
     later: null,
+    back: null,
     hasFlow: true,
     away: true,
     meanwhile: false,
