@@ -68,6 +68,8 @@ else {
   await forBrowsers('widget', 'vite.loader.config.ts');
   await forBrowsers('widget', 'vite.as-page.config.ts');
   await forBrowsers('widget', 'vite.font.config.ts');
+  await forBrowsers('widget', 'vite.passing.config.ts');
+  await forBrowsers('widget', 'vite.here.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
   await forBrowsers('studio', 'vite.push.config.ts');
   // The picker of emoji fetches these two when it is first opened.

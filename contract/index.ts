@@ -13,6 +13,7 @@ export * from './notices.ts';
 export { openApi } from './openapi.ts';
 export * from './orders.ts';
 export * from './own-lists.ts';
+export * from './passers.ts';
 export * from './people.ts';
 export * from './phrases.ts';
 export * from './pictures.ts';

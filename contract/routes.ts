@@ -10,6 +10,7 @@ import { memberRoutes } from './members.ts';
 import { noticeRoutes } from './notices.ts';
 import { orderRoutes } from './orders.ts';
 import { ownListRoutes } from './own-lists.ts';
+import { passerRoutes } from './passers.ts';
 import { peopleRoutes } from './people.ts';
 import { phraseRoutes } from './phrases.ts';
 import { pictureRoutes } from './pictures.ts';
@@ -37,6 +38,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('teams', teamRoutes),
   ...named('tags', tagRoutes),
   ...named('own-lists', ownListRoutes),
+  ...named('passers', passerRoutes),
   ...named('phrases', phraseRoutes),
   ...named('rules', ruleRoutes),
   ...named('rule-cases', ruleCaseRoutes),

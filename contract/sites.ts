@@ -48,6 +48,8 @@ export const SiteDetail = z.object({
   flow: RowId.nullable(),
   /** Switched off: its pages go on without the chat, and all that is set is kept. */
   off: z.boolean(),
+  /** Whether its pages tell who looks at them without a chat, so that somebody may speak first. */
+  tellsPassers: z.boolean(),
   /** When a page of it last loaded the chat, and on which host. */
   seen: z.object({ at: Instant, on: z.string() }).nullable(),
   /** Until when the key before is good as well. */
@@ -91,6 +93,7 @@ export const siteRoutes = {
       language: Language.nullable().optional(),
       zone: Zone.nullable().optional(),
       off: z.boolean().optional(),
+      tellsPassers: z.boolean().optional(),
       flow: RowId.nullable().optional(),
     }),
     reply: SiteDetail,

@@ -90,6 +90,7 @@ export async function loadDemo(
   const site = await rows.of(sites).add({
     name: 'brackenrow.example',
     siteKey: business.siteKey,
+    tellsPassers: true,
     domains: [],
     flowId,
     look,

@@ -7,6 +7,7 @@ import type { Area } from './house/area.ts';
 import { mail } from './mail/area.ts';
 import { notices } from './notices/area.ts';
 import { orders } from './orders/area.ts';
+import { passers } from './passers/area.ts';
 import { people } from './people/area.ts';
 import { phrases } from './phrases/area.ts';
 import { pictures } from './pictures/area.ts';
@@ -24,6 +25,7 @@ export const areas: readonly Area[] = [
   pictures,
   flows,
   conversations,
+  passers,
   phrases,
   rules,
   people,

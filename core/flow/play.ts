@@ -255,6 +255,8 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       }
       // Taken in the middle of a question, it is asked again; of a pause or an order, the flow goes on behind it.
       if (session.state === 'asking') return waiting;
+      // Whom a person spoke to first the flow greets.
+      if (session.state === 'fresh') return 0;
       return session.state === 'pausing' || session.state === 'awaiting' ? (waiting ?? -1) + 1 : undefined;
     }
   }

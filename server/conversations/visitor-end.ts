@@ -156,7 +156,8 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
     };
 
     const begin = async (input: Hello): Promise<Welcome> => {
-      if (input.goesOn && !data.visitor) throw new ProblemError('not_found', 'No conversation goes on.');
+      if (input.goesOn && !data.visitor && !(await visitors.isSpokenTo(data.site, input)))
+        throw new ProblemError('not_found', 'No conversation goes on.');
       const pass = data.visitor ? undefined : await visitors.welcome(data.site, data.trial);
       const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
       data.visitor = visitor;

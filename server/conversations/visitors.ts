@@ -1,25 +1,30 @@
-import { randomInt, timingSafeEqual } from 'node:crypto';
+import { randomInt, randomUUID, timingSafeEqual } from 'node:crypto';
 import type { EntryBatch, Hello, VisitorPass, VisitorReply } from '@kineta/contract';
 import {
+  answeredBy,
   asksFirst,
   type BeforeChat,
+  commanded,
   cut,
+  type EntryBody,
   type Event,
   type Facts,
   freshSession,
   isOfRating,
   message,
   type Presence,
+  plainBefore,
   plainVisit,
   presence,
   type Visit,
   visitorMailed,
   visitorWrote,
+  type Who,
 } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
-import type { Directory, Site, Trial, Visitor } from '../house/ports.ts';
+import type { Directory, Invitation, Site, Trial, Visitor } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { forVisitor } from './announcer.ts';
@@ -48,6 +53,27 @@ function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>):
     campaign: cut(page?.searchParams.get('utm_campaign') ?? '', 100),
     ...known,
   };
+}
+
+/** As what a page’s address carries by which tab somebody of the team speaks first; it is no part of the page. */
+const MET = 'kineta-met';
+
+function metOn(page: string): { page: string; passer?: string } {
+  const address = URL.canParse(page, 'https://site.example') ? new URL(page, 'https://site.example') : undefined;
+  const passer = address?.searchParams.get(MET);
+  if (!address || !passer) return { page };
+  address.searchParams.delete(MET);
+  return { page: address.pathname + address.search, passer };
+}
+
+/** What stands first in the log of a conversation, with the flow that greets or who of the team spoke first. */
+function openedOn(
+  { page, visit }: ConversationRow,
+  greets: { flow: string | null; edition: number | null; by?: Who },
+): EntryBody {
+  const { device, language, referrer, campaign } = visit ?? {};
+  const came = visit ? { device, language, referrer, campaign } : {};
+  return { kind: 'opened', page, returning: visit?.returning ?? false, ...greets, ...came };
 }
 
 /** For so long, in milliseconds, what a visitor left in the middle is gone on with, though a rule has closed it. */
@@ -145,17 +171,54 @@ export class VisitorService {
     listen: (conversation: string) => Promise<void>,
     trial?: Trial,
   ): Promise<{ row: ConversationRow; missed: EntryBatch; begun?: Appended }> {
-    const before = await this.house.ports.sites.before(site);
+    const met = metOn(hello.page);
+    const invitation = await this.invitationOf(site, hello);
+    const before = invitation ? plainBefore : await this.house.ports.sites.before(site);
     const isOpen = before.onlyClosed ? (await this.presence(site)).open : true;
     const { goesOnFor } = (await this.house.ports.directories.of(site.workspace)).workspace;
+    // Whom somebody speaks to first has a conversation, though the chat may be out of sight yet.
+    const comes: Hello = { ...hello, page: met.page, ...(invitation ? { goesOn: undefined } : {}) };
     const { row, isNew } = await this.house.database.transaction(transaction =>
-      this.conversationOf(site, visitor, hello, { before, isOpen, goesOnFor, trial }, transaction),
+      this.conversationOf(site, visitor, comes, { before, isOpen, goesOnFor, trial }, transaction),
     );
     await listen(row.id);
-    const begun = isNew ? await this.play(visitor, row.id, { event: 'opened' }) : undefined;
+    const begun = invitation
+      ? await this.spokenTo(visitor, row.id, invitation)
+      : isNew
+        ? await this.play(visitor, row.id, { event: 'opened' })
+        : undefined;
     const after = hello.conversation === row.id ? (hello.after ?? 0) : 0;
     const missed = await this.missed(visitor, row.id, after);
     return { row: begun?.row ?? row, missed, ...(begun ? { begun } : {}) };
+  }
+
+  private async invitationOf(site: Site, { page }: Hello): Promise<Invitation | undefined> {
+    const { passer } = metOn(page);
+    return passer === undefined ? undefined : this.house.ports.passers.invitation(site, passer);
+  }
+
+  /** Whether somebody of the team has something to say to whoever says hello. */
+  async isSpokenTo(site: Site, hello: Hello): Promise<boolean> {
+    return (await this.invitationOf(site, hello)) !== undefined;
+  }
+
+  /** Somebody of the team has spoken first: what they said stands in the conversation, which is theirs. Once for each tab. */
+  private async spokenTo(
+    { workspace, id: visitor }: Visitor,
+    conversation: string,
+    { id, member, text }: Invitation,
+  ): Promise<Appended> {
+    return append(this.house, { workspace, conversation }, async (row, transaction) => {
+      if (row.visitor_id !== visitor) throw new ProblemError('not_found', 'There is no such conversation.');
+      if (!(await this.house.ports.passers.met(workspace, id, conversation, transaction))) return { entries: [] };
+      const opened = row.last_number > 0 ? [] : [openedOn(row, { flow: null, edition: null, by: member })];
+      const giver = { ...member, isMember: true, isLead: false };
+      const held = commanded(holdingOf(row), { does: 'answer' }, giver, Date.now());
+      // Somebody else has it already: there is no second voice.
+      if ('refused' in held) return { entries: [] };
+      const said = answeredBy(member, text, randomUUID(), []);
+      return { entries: [...opened, ...held.entries, said], changes: changesFor(row, held.holding) };
+    });
   }
 
   /** What came after an entry, for a browser that was away: a page of it. */
@@ -295,28 +358,9 @@ export class VisitorService {
   ): Promise<Outcome['entries']> {
     if (event.event === 'opened') {
       if (row.last_number > 0) return [];
-      const { workspace_id: workspace, visit } = row;
-      const edition =
-        row.edition_id === null
-          ? null
-          : await this.house.ports.editions.numberOf(workspace, row.edition_id, transaction);
-      return [
-        {
-          kind: 'opened',
-          page: row.page,
-          flow: row.flow_id === null ? null : (directory.flowNames.get(row.flow_id) ?? null),
-          edition,
-          returning: visit?.returning ?? false,
-          ...(visit
-            ? {
-                device: visit.device,
-                language: visit.language,
-                referrer: visit.referrer,
-                campaign: visit.campaign,
-              }
-            : {}),
-        },
-      ];
+      const { workspace_id: workspace, edition_id: id, flow_id: flow } = row;
+      const edition = id === null ? null : await this.house.ports.editions.numberOf(workspace, id, transaction);
+      return [openedOn(row, { flow: flow === null ? null : (directory.flowNames.get(flow) ?? null), edition })];
     }
     if (event.event === 'replied' && clientId !== undefined) {
       const { event: _, ...said } = event;

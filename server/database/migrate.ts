@@ -42,6 +42,7 @@ import { rules } from './migrations/0037-rules.ts';
 import { ratings } from './migrations/0038-ratings.ts';
 import { tellings } from './migrations/0039-tellings.ts';
 import { back } from './migrations/0040-back.ts';
+import { passers } from './migrations/0041-passers.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -85,6 +86,7 @@ export const migrations: readonly Migration[] = [
   ratings,
   tellings,
   back,
+  passers,
 ];
 
 /**

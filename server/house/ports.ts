@@ -21,6 +21,7 @@ import type {
   Numbered,
   OpeningHours,
   Visit,
+  Who,
 } from '@kineta/core';
 import type { Teller } from '../clockwork/outbox.ts';
 import type { Transaction } from '../database/connect.ts';
@@ -141,6 +142,8 @@ export interface Site {
   speaker: string | null;
   /** Switched off, with everything kept. */
   off: boolean;
+  /** Its pages tell who looks at them without a chat. */
+  tellsPassers: boolean;
   /** How often its look was put on it: by this it is told whether a look read before is still the one. */
   lookNumber: number;
   /** The same of what is asked before its chat. */
@@ -190,6 +193,13 @@ export interface StandingNow {
   isTest: boolean;
 }
 
+/** Somebody of the team speaks first to who is on a site without a chat. */
+export interface Invitation {
+  id: string;
+  member: Who;
+  text: string;
+}
+
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
 export interface Ports {
   sessions: {
@@ -230,7 +240,11 @@ export interface Ports {
   };
   sites: {
     byKey(key: string): Promise<Site | undefined>;
-    all(workspace: string): Promise<Array<{ id: string; name: string; key: string; flow: string | null }>>;
+    all(
+      workspace: string,
+    ): Promise<Array<{ id: string; name: string; key: string; flow: string | null; tellsPassers: boolean }>>;
+    /** Whether a page of this origin may carry its chat. */
+    allows(site: Pick<Site, 'domains'>, origin: string): boolean;
     make(
       workspace: string,
       site: { name: string; domains: readonly string[] },
@@ -244,6 +258,12 @@ export interface Ports {
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */
     switchOn(workspace: string, flow: string, sites: readonly string[], transaction: Transaction): Promise<void>;
+  };
+  passers: {
+    /** What somebody of the team has to say to the visitor whose tab that is, if anything. */
+    invitation(site: Pick<Site, 'id' | 'workspace'>, passer: string): Promise<Invitation | undefined>;
+    /** It is said, in this conversation. @returns false when it was said already */
+    met(workspace: string, id: string, conversation: string, transaction: Transaction): Promise<boolean>;
   };
   boarding: {
     issue(siteKey: string): string;

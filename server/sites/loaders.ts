@@ -43,6 +43,7 @@ export class Loaders {
   private readonly looks: Looks;
   private readonly file: () => string;
   private readonly asPage: () => string;
+  private readonly passing: () => string;
   private readonly kept = new LRUCache<string, Promise<Loaded>>({ max: 1_000, ttl: FRESH_FOR });
   private readonly written = new LRUCache<string, Loaded>({ max: 1_000, ttl: FRESH_FOR });
 
@@ -51,6 +52,7 @@ export class Loaders {
     this.looks = looks;
     this.file = fileOf(join(house.options.files.widget, 'loader.js'), house.options.development);
     this.asPage = fileOf(join(house.options.files.widget, 'as-page.js'), house.options.development);
+    this.passing = fileOf(join(house.options.files.widget, 'passing.js'), house.options.development);
   }
 
   /** @throws {ProblemError} `unknown_site` */
@@ -93,7 +95,7 @@ export class Loaders {
       PICTURE: picture,
       DEVICES: isShut ? '' : devices,
     });
-    return asPage ? `${loader};${this.asPage()}` : loader;
+    return [loader, ...(asPage ? [this.asPage()] : []), ...(site.tellsPassers ? [this.passing()] : [])].join(';');
   }
 
   private async isOpen(workspace: string): Promise<boolean> {

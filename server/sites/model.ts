@@ -34,6 +34,8 @@ export const sites = table('sites', {
   flowId: nullable(reference()),
   /** Switched off with everything kept. */
   isOff: usually(yesNo),
+  /** Its pages tell who looks at them without a chat. */
+  tellsPassers: usually(yesNo),
   /** The key before this one, and until when it is good. */
   oldKey: nullable(text(40)),
   oldKeyUntil: nullable(instant),

@@ -105,18 +105,21 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks,
   const preview = fileOf(join(files, 'preview.html'), options.development);
 
   doors.often.push((request, response) => answerLoader(request, response, loaders));
-  // Asked for as a module by pages whose chat is set in their own font; shorter than any site’s key, so it is none.
-  const fonts = fileOf(join(files, 'fonts.js'), options.development);
-  doors.router.get('/w/fonts.js', (_, response) => {
-    response
-      .set({
-        'Access-Control-Allow-Origin': '*',
-        'Cache-Control': 'public, max-age=86400',
-        'Cross-Origin-Resource-Policy': 'cross-origin',
-      })
-      .type('js')
-      .send(fonts());
-  });
+  // Asked for as modules by pages whose chat is set in their own font, or which tell who is there; shorter than any site’s
+  // key, so they are none.
+  for (const name of ['fonts.js', 'here.js']) {
+    const module = fileOf(join(files, name), options.development);
+    doors.router.get(`/w/${name}`, (_, response) => {
+      response
+        .set({
+          'Access-Control-Allow-Origin': '*',
+          'Cache-Control': 'public, max-age=86400',
+          'Cross-Origin-Resource-Policy': 'cross-origin',
+        })
+        .type('js')
+        .send(module());
+    });
+  }
 
   doors.router.get('/w/:key.js', async (request, response) => {
     try {

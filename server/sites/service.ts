@@ -7,7 +7,7 @@ import type { Tables } from '../database/rows.ts';
 import type { Manner, Ports, Site } from '../house/ports.ts';
 import { notFound } from '../http/problem.ts';
 import { Before } from './before.ts';
-import { originOf } from './domains.ts';
+import { allows, originOf } from './domains.ts';
 import { sites } from './model.ts';
 
 const OLD_KEY_FOR = 24 * 60 * 60 * 1_000;
@@ -31,7 +31,7 @@ export class Sites {
     const [row] = await this.tables.database.query<Site>(
       `SELECT s.id, s.workspace_id AS workspace, s.name, s.domains,
               IF(f.removed_at IS NULL, f.id, NULL) AS flow,
-              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.look_number AS lookNumber, s.before_number AS beforeNumber,
+              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.tells_passers AS tellsPassers, s.look_number AS lookNumber, s.before_number AS beforeNumber,
               JSON_VALUE(e.content, '$.speaker') AS speaker
        FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id
        WHERE s.id = COALESCE(
@@ -43,15 +43,26 @@ export class Sites {
       row && {
         ...row,
         off: Boolean(Number(row.off)),
+        tellsPassers: Boolean(Number(row.tellsPassers)),
         lookNumber: Number(row.lookNumber),
         beforeNumber: Number(row.beforeNumber),
       }
     );
   }
 
+  allows({ domains }: Pick<Site, 'domains'>, origin: string): boolean {
+    return allows(domains, origin);
+  }
+
   async all(workspace: string): ReturnType<Ports['sites']['all']> {
     const rows = await this.tables.in(workspace).of(sites).all({}, { by: 'id' });
-    return rows.map(({ id, name, siteKey, flowId }) => ({ id, name, key: siteKey, flow: flowId }));
+    return rows.map(({ id, name, siteKey, flowId, tellsPassers }) => ({
+      id,
+      name,
+      key: siteKey,
+      flow: flowId,
+      tellsPassers,
+    }));
   }
 
   async make(
@@ -63,7 +74,7 @@ export class Sites {
     const id = await this.tables
       .in(workspace)
       .of(sites)
-      .add({ name, siteKey: key, domains: [...domains] }, { transaction });
+      .add({ name, siteKey: key, domains: [...domains], tellsPassers: true }, { transaction });
     return { id, key };
   }
 
@@ -79,6 +90,7 @@ export class Sites {
       zone: row.zone,
       flow: row.flowId,
       off: row.isOff,
+      tellsPassers: row.tellsPassers,
       seen: row.seenAt && { at: row.seenAt.toISOString(), on: row.seenOn ?? '' },
       oldKeyUntil: row.oldKeyUntil && row.oldKeyUntil > new Date() ? row.oldKeyUntil.toISOString() : null,
       snippet: `<script async src="${origin}/w/${row.siteKey}.js"></script>`,
@@ -98,6 +110,7 @@ export class Sites {
       language?: string | null | undefined;
       zone?: string | null | undefined;
       off?: boolean | undefined;
+      tellsPassers?: boolean | undefined;
       flow?: string | null | undefined;
     },
   ): Promise<void> {
@@ -107,6 +120,7 @@ export class Sites {
       ...(to.language === undefined ? {} : { language: to.language }),
       ...(to.zone === undefined ? {} : { zone: to.zone }),
       ...(off === undefined ? {} : { isOff: off }),
+      ...(to.tellsPassers === undefined ? {} : { tellsPassers: to.tellsPassers }),
       ...(flow === undefined ? {} : { flowId: flow }),
     };
     if (Object.keys(changes).length > 0) await this.tables.in(workspace).of(sites).change(changes, { id });

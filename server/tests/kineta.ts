@@ -49,7 +49,8 @@ function builtFiles(): { studio: string; widget: string } {
   writeFileSync(join(studio, 'index.html'), '<!doctype html><title>Kineta</title>');
   writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;// on `%DEVICES%`');
   writeFileSync(join(widget, 'as-page.js'), '/* as the page */');
-  writeFileSync(join(widget, 'fonts.js'), 'export {};');
+  writeFileSync(join(widget, 'passing.js'), '/* who passes */');
+  for (const name of ['fonts.js', 'here.js']) writeFileSync(join(widget, name), 'export {};');
   writeFileSync(
     join(widget, 'window.html'),
     '<!doctype html><head></head><body data-boarding="%BOARDING%" data-origin="%ORIGIN%" data-dress="%DRESS%">',

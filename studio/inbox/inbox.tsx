@@ -10,6 +10,7 @@ import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
 import { Conversation } from './conversation.tsx';
 import { FilteredList, OnlySome, OwnLists } from './own-lists.tsx';
+import { PasserCount, PasserList } from './passers.tsx';
 import { Picked } from './picked.tsx';
 import { ConversationRows } from './rows.tsx';
 import { FoundList, SearchField } from './search.tsx';
@@ -50,7 +51,7 @@ function useListOfLink(): void {
   const [params] = useSearchParams();
   const meant = InboxList.safeParse(params.get('list')).data;
   useEffect(() => {
-    if (meant) useInbox.setState({ list: meant });
+    if (meant) useInbox.setState({ list: meant, passers: false });
   }, [meant]);
 }
 
@@ -61,7 +62,8 @@ export default function Inbox() {
   const list = useInbox(state => state.list);
   const search = useInbox(state => state.search);
   const filter = useInbox(state => state.filter);
-  const isList = search.trim() === '' && !filter;
+  const passers = useInbox(state => state.passers);
+  const isList = search.trim() === '' && !filter && !passers;
   // What was put off is one’s own: it stands behind those.
   const stands = list === 'later' ? 'mine' : list;
   const counts = useCounts();
@@ -83,7 +85,9 @@ export default function Inbox() {
                 key={name}
                 type="button"
                 aria-pressed={name === stands && isList}
-                onClick={() => useInbox.setState({ list: name, search: '', filter: undefined, picked: new Set() })}
+                onClick={() =>
+                  useInbox.setState({ list: name, search: '', filter: undefined, passers: false, picked: new Set() })
+                }
                 className={`border-b-2 px-1 pt-2 pb-2.5 text-[0.8125rem] whitespace-nowrap ${
                   name === stands && isList
                     ? 'border-petrol font-semibold'
@@ -118,12 +122,14 @@ export default function Inbox() {
         <OwnLists />
         {search.trim() !== '' ? (
           <FoundList search={search.trim()} chosen={id} />
+        ) : passers ? (
+          <PasserList />
         ) : filter ? (
           <FilteredList filter={filter} chosen={id} />
         ) : (
           <List chosen={id} />
         )}
-        <Picked />
+        {passers ? null : <Picked />}
         {stands === 'mine' && isList && (list === 'later' || counts.later > 0) ? (
           <button
             type="button"
@@ -134,6 +140,7 @@ export default function Inbox() {
             {list === 'later' ? 'Back to what is for now' : `${countWords(counts.later)} for later`}
           </button>
         ) : null}
+        <PasserCount />
       </section>
       {id ? (
         <Conversation key={id} id={id} line={Number(params.get('line')) || undefined} />

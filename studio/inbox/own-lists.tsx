@@ -26,7 +26,8 @@ function having<K extends keyof InboxFilter>(filter: InboxFilter, part: K, to: I
 const isSame = (a: InboxFilter, b: InboxFilter): boolean =>
   JSON.stringify(Object.entries(a).toSorted()) === JSON.stringify(Object.entries(b).toSorted());
 
-const show = (filter: InboxFilter | undefined): void => useInbox.setState({ filter, search: '', picked: new Set() });
+const show = (filter: InboxFilter | undefined): void =>
+  useInbox.setState({ filter, search: '', passers: false, picked: new Set() });
 
 /** Has some conversations shown in the place of a list, or the lists again. */
 export function OnlySome() {

@@ -21,6 +21,8 @@ type Pages = InfiniteData<Page, string | null>;
 export const useInbox = create<{
   list: InboxList;
   search: string;
+  /** Who has no chat stands in the place of the lists. */
+  passers: boolean;
   /** Which conversations are shown in the place of a list. */
   filter: InboxFilter | undefined;
   /** Those that something is to be done with at once. */
@@ -29,6 +31,7 @@ export const useInbox = create<{
 }>(() => ({
   list: 'waiting',
   search: '',
+  passers: false,
   filter: undefined,
   picked: new Set(),
   read: undefined,

@@ -12,6 +12,7 @@ import { TryIt } from '../trial/try-it.tsx';
 import { Button, buttonClass } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Choice, TextField } from '../ui/field.tsx';
+import { OnOff } from '../ui/on-off.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { dayAndTime } from '../ui/time.ts';
 import { Alive } from './alive.tsx';
@@ -77,7 +78,7 @@ const Settled = z
     zone: zone || null,
     flow: flow || null,
   }))
-  .pipe(siteRoutes.change.body.omit({ off: true }).required());
+  .pipe(siteRoutes.change.body.omit({ off: true, tellsPassers: true }).required());
 const asSettled = ({ name, domains, language, zone, flow }: SiteDetail) => ({
   name,
   domains: domains.join(', '),
@@ -177,6 +178,14 @@ function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[]
           {site.off ? 'Switch the chat on' : 'Switch the chat off'}
           <span className="sr-only"> on {site.name}</span>
         </Button>
+        <span className="flex items-center gap-1.5">
+          Tells who looks at its pages without a chat
+          <OnOff
+            name={`Tell who looks at pages of ${site.name} without a chat`}
+            on={site.tellsPassers}
+            onSwitch={tellsPassers => settle(() => call(siteRoutes.change, { params, body: { tellsPassers } }))}
+          />
+        </span>
         <Button look="quiet" onClick={() => setAsksKey(true)}>
           Another key
         </Button>
