@@ -1,4 +1,4 @@
-import { EntryBody, Holder, KnownFact, Picture, PictureAddress, Who } from '@kineta/core';
+import { EntryBody, FileGiven, Holder, KnownFact, Picture, PictureAddress, Who } from '@kineta/core';
 import { z } from 'zod';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
 
@@ -138,7 +138,22 @@ const Text = z
   .max(4_000, 'A message has at most 4,000 characters.');
 const Written = z.strictObject({ clientId: ClientId, text: Text });
 
-/** What an agent sends: words, pictures that were uploaded before, or both. */
+/** A file’s identity. */
+const FileId = z.string().regex(/^[A-Za-z0-9_-]{22}$/);
+
+/** A page that the visitor may go to, of the site or elsewhere. */
+export const PageOffered = z.strictObject({
+  page: z
+    .string()
+    .trim()
+    .max(500, 'An address has at most 500 characters.')
+    .regex(/^(https?:\/\/[^\s/]+\S*|\/(?![/\\])\S*)$/i, 'A page begins with / on the site, or with https://.'),
+  /** What it is called; its address where that is not said. */
+  title: z.string().trim().max(100, 'A title has at most 100 characters.').optional(),
+});
+export type PageOffered = z.infer<typeof PageOffered>;
+
+/** What an agent sends: words, with pictures and files that were uploaded before, and a page to go to. */
 const Answer = z
   .strictObject({
     clientId: ClientId,
@@ -148,8 +163,10 @@ const Answer = z
       .min(1)
       .max(6, 'At most six pictures go together.')
       .optional(),
+    files: z.array(FileId).min(1).max(6, 'At most six files go together.').optional(),
+    page: PageOffered.optional(),
   })
-  .refine(({ text, pictures }) => text !== '' || pictures, {
+  .refine(({ text, pictures, files, page }) => text !== '' || pictures || files || page, {
     path: ['text'],
     message: 'There is nothing to send yet.',
   });
@@ -296,12 +313,31 @@ export const conversationRoutes = {
     body: z.union([z.strictObject({ team: RowId }), z.strictObject({ member: RowId })]),
     reply: ConversationSummary,
   }),
+  pages: route({
+    method: 'GET',
+    path: '/api/conversations/:id/pages',
+    summary: 'The pages of its site on which the chat was seen, the last first',
+    access: 'member',
+    params: ById,
+    reply: z.object({ pages: z.array(z.string()) }),
+  }),
+  upload: route({
+    method: 'POST',
+    path: '/api/conversations/:id/files',
+    summary: 'Upload a file that is to go to the visitor with a reply: at most 15 MB, of a kind that its content tells',
+    access: 'member',
+    params: ById,
+    query: z.strictObject({ name: z.string().max(300) }),
+    bodyType: 'application/octet-stream',
+    most: 15 * 1_024,
+    reply: FileGiven,
+  }),
   file: route({
     method: 'GET',
     path: '/api/files/:file',
-    summary: 'A file that a visitor sent',
+    summary: 'A file that a visitor sent, or was sent',
     access: 'member',
-    params: z.strictObject({ file: z.string().regex(/^[A-Za-z0-9_-]{22}$/) }),
+    params: z.strictObject({ file: FileId }),
     reply: z.unknown(),
     replyType: 'application/octet-stream',
   }),

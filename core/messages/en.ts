@@ -90,6 +90,8 @@ export const en = {
     'way back': () => 'Go on in the chat, where you left it',
     'transcript of': ({ business }: { business: string }) => `Your chat with ${business}`,
     'transcript you': () => 'You',
+    'save the file': () => 'Save',
+    'go to the page': () => 'Go there',
     'attached to a letter': ({ count }: { count: number }) =>
       count === 1
         ? '(A file was attached, which is not kept here.)'

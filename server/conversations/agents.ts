@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ConversationDetail, ConversationSummary, InboxCounts, InboxList } from '@kineta/contract';
 import {
-  answeredBy,
   type Command,
   commanded,
   type EntryBody,
@@ -20,6 +19,7 @@ import { after, cursor } from '../database/page.ts';
 import type { House } from '../house/house.ts';
 import type { Directory, SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
+import { type Answer, answerOf } from './answer.ts';
 import { addressOf } from './away.ts';
 import { changesFor, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
@@ -200,22 +200,10 @@ export class AgentService {
     return this.command(me, id, () => ({ does: 'take' }));
   }
 
-  /** Answers; who answers what nobody has takes it. */
-  async reply(
-    me: SignedIn,
-    id: string,
-    { clientId, text, pictures = [] }: { clientId: string; text: string; pictures?: Picture[] | undefined },
-  ): Promise<Appended> {
-    const gone = await this.house.ports.pictures.missing(
-      me.workspace,
-      pictures.map(({ src }) => src),
-    );
-    if (gone.length > 0) {
-      const problem = 'A picture is not there any more. Choose it again.';
-      throw new ProblemError('invalid_request', problem, { fields: [{ path: 'body.pictures', message: problem }] });
-    }
-    const said: EntryBody = answeredBy({ id: me.id, name: me.name }, text, clientId, pictures);
-    return this.command(me, id, () => ({ does: 'answer' }), { behind: said, clientId });
+  /** Answers; who answers what nobody has takes it. @param origin where Kineta is, for the addresses of files */
+  async reply(me: SignedIn, id: string, answer: Answer, origin: string): Promise<Appended> {
+    const behind = await answerOf(this.house, me, id, answer, origin);
+    return this.command(me, id, () => ({ does: 'answer' }), { behind, clientId: answer.clientId });
   }
 
   async note(me: SignedIn, id: string, { clientId, text }: { clientId: string; text: string }): Promise<Appended> {

@@ -113,6 +113,10 @@ export const conversations: Area = {
     conversations: {
       past: (workspace, which) => past(house, workspace, which),
       lookAgain: workspace => lookAgain(house, workspace),
+      async visitorOf(workspace, id) {
+        const row = await house.tables.in(workspace).of(table).one({ id });
+        return row && { id: row.visitorId, workspace };
+      },
       standings: (ids, transaction) => standings(house, ids, transaction),
       known: (workspace, id, transaction) => knownOf(house, workspace, id, transaction),
       transcript: (workspace, id) => transcriptOf(house, workspace, id),

@@ -1,12 +1,14 @@
 import { type ConversationSummary, conversationRoutes } from '@kineta/contract';
 import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
+import { notFound } from '../http/problem.ts';
 import { type Doors, serve } from '../http/serve.ts';
 import type { AgentService } from './agents.ts';
 import type { Announcer } from './announcer.ts';
 import { blockedIn, showOut } from './blocked.ts';
 import type { Appended } from './log.ts';
 import { missedToday } from './missed.ts';
+import { conversations } from './model.ts';
 import { search } from './said.ts';
 import { raise, tag } from './tagging.ts';
 
@@ -35,7 +37,19 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
   written(conversationRoutes.letBack, (me, id) => agents.letBack(me, id));
   serve(doors, conversationRoutes.blocked, async (_, me) => ({ blocked: await blockedIn(house, me.workspace) }));
   written(conversationRoutes.done, (me, id) => agents.done(me, id));
-  serve(doors, conversationRoutes.reply, ({ params, body }, me) => tell(agents.reply(me, params.id, body)));
+  serve(doors, conversationRoutes.reply, ({ params, body, request }, me) => {
+    const origin = new URL(house.options.url ?? `${request.protocol}://${request.get('host')}`).origin;
+    return tell(agents.reply(me, params.id, body, origin));
+  });
+  serve(doors, conversationRoutes.pages, async ({ params }, me) => {
+    const row = await house.tables.in(me.workspace).of(conversations).one({ id: params.id });
+    if (!row) throw notFound('conversation');
+    const origin = await house.ports.sites.originOf(me.workspace, row.siteId);
+    const own = origin === '' ? '' : new URL(origin).host;
+    const seen = await house.ports.sites.pagesOf(me.workspace, row.siteId);
+    // Pages of the site’s first domain by their path: the visitor may be on another of its domains.
+    return { pages: seen.map(page => (own !== '' && page.startsWith(`${own}/`) ? page.slice(own.length) : `https://${page}`)) };
+  });
   serve(doors, conversationRoutes.note, ({ params, body }, me) => tell(agents.note(me, params.id, body)));
   serve(doors, conversationRoutes.passOn, ({ params, body }, me) => tell(agents.passOn(me, params.id, body)));
   serve(doors, conversationRoutes.handBack, ({ params, body }, me) => tell(agents.handBack(me, params.id, body)));

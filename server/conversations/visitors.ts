@@ -216,7 +216,7 @@ export class VisitorService {
       const held = commanded(holdingOf(row), { does: 'answer' }, giver, Date.now());
       // Somebody else has it already: there is no second voice.
       if ('refused' in held) return { entries: [] };
-      const said = answeredBy(member, text, randomUUID(), []);
+      const said = answeredBy(member, text, randomUUID());
       return { entries: [...opened, ...held.entries, said], changes: changesFor(row, held.holding) };
     });
   }

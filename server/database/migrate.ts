@@ -43,6 +43,7 @@ import { ratings } from './migrations/0038-ratings.ts';
 import { tellings } from './migrations/0039-tellings.ts';
 import { back } from './migrations/0040-back.ts';
 import { passers } from './migrations/0041-passers.ts';
+import { filesSent } from './migrations/0042-files-sent.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -87,6 +88,7 @@ export const migrations: readonly Migration[] = [
   tellings,
   back,
   passers,
+  filesSent,
 ];
 
 /**

@@ -1,10 +1,12 @@
-import { bytes, instant, integer, ownIdentity, partOfKey, reference, table, text } from '../database/table.ts';
+import { bytes, instant, integer, nullable, ownIdentity, partOfKey, reference, table, text } from '../database/table.ts';
 
-/** What visitors sent, with what its content was found to be. */
+/** What was sent by visitors and to them, with what its content was found to be. */
 export const files = table('files', {
   id: ownIdentity,
   workspaceId: reference(),
+  /** Whose it is: who sent it, or to whom a member did. */
   visitorId: reference(),
+  memberId: nullable(reference()),
   name: text(200),
   type: text(100),
   size: integer,

@@ -1,5 +1,6 @@
 import { conversationRoutes } from '@kineta/contract';
-import type { Request } from 'express';
+import type { FileGiven } from '@kineta/core';
+import type { Request, Response } from 'express';
 import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../http/serve.ts';
@@ -14,6 +15,11 @@ const HASTY = 'That were a few files at once. Please send the next in a moment.'
 /** How many files of a visitor, and from an address, come in at the same time, and how many wait to. */
 const OF_ONE = { atOnce: 1, waiting: 4 };
 const FROM_ONE = { atOnce: 4, waiting: 20 };
+
+/** What is there as a whole, as it is kept. */
+async function* inPieces(content: Buffer): AsyncGenerator<Buffer, void> {
+  for (let at = 0; at < content.length; at += PIECE) yield content.subarray(at, at + PIECE);
+}
 
 function nameOf(request: Request): string {
   try {
@@ -51,17 +57,42 @@ export function fileDoors(doors: Doors, { tables, ports, options, wire }: House)
     }
   });
 
-  serve(doors, conversationRoutes.file, async ({ params, response }, me) => {
-    const found = await files.read(me.workspace, params.file);
-    if (!found) throw notFound('file');
-    // Whatever it is, it is only ever saved, never shown as a page of ours.
+  const ofMember = new Allowance('files of members', { times: 30, seconds: 60 }, HASTY, wire.counters);
+  serve(doors, conversationRoutes.upload, async ({ params, query, request }, me) => {
+    await ofMember.spend(me.id);
+    const visitor = await ports.conversations.visitorOf(me.workspace, params.id);
+    if (!visitor) throw notFound('conversation');
+    const content: unknown = request.body;
+    return files.keep(visitor, query.name, inPieces(Buffer.isBuffer(content) ? content : Buffer.alloc(0)), me.id);
+  });
+
+  /** Whatever it is, it is only ever saved, never shown as a page of ours. */
+  const toSave = (response: Response, { file, content }: { file: FileGiven; content: Buffer }): Buffer => {
     response
       .set({
-        'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(found.file.name)}`,
+        'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`,
         'Content-Security-Policy': "default-src 'none'; sandbox",
         'X-Content-Type-Options': 'nosniff',
       })
-      .type(found.file.type);
-    return found.content;
+      .type(file.type);
+    return content;
+  };
+  serve(doors, conversationRoutes.file, async ({ params, response }, me) => {
+    const found = await files.read(me.workspace, params.file);
+    if (!found) throw notFound('file');
+    return toSave(response, found);
+  });
+
+  // What members send, for whoever was given its address, which cannot be guessed: in the chat, or in a letter.
+  const saved = new Allowance('files saved', { times: perAddress * 6, seconds: 60 }, HASTY, wire.counters);
+  doors.router.get('/w/files/:file', async (request, response) => {
+    try {
+      await saved.spend(addressOf(request, options.proxies ?? 0));
+      const found = await files.sent(request.params.file);
+      if (!found) throw notFound('file');
+      response.set({ 'Cache-Control': 'private, no-store' }).send(toSave(response, found));
+    } catch (error) {
+      answerProblem(error, request, response, doors.logger);
+    }
   });
 }

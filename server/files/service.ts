@@ -12,6 +12,8 @@ import { fileParts, files } from './model.ts';
 /** The most bytes of one file, and the most files of one visitor in a day. */
 export const MOST_BYTES = 15 * 1_024 * 1_024;
 const MOST_A_DAY = 20;
+/** The most that a member sends in a day. */
+const MOST_OF_A_MEMBER = 300;
 /** The most files of all visitors of a workspace in a day. */
 const MOST_OF_ALL = 2_000;
 const DAY = 86_400_000;
@@ -38,6 +40,17 @@ export function tidyName(name: string): string {
   );
 }
 
+/** Whether it is plain text, as far as it goes: a letter at its end may be cut in two. */
+function isText(content: Buffer): boolean {
+  if (content.length === 0 || content.includes(0)) return false;
+  try {
+    new TextDecoder('utf-8', { fatal: true }).decode(content, { stream: true });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 const given = ({ id, name, type, size }: FileGiven): FileGiven => ({ id, name, type, size });
 
 /** How many pieces wait to be written, one at a time. */
@@ -55,18 +68,19 @@ export class Files {
   }
 
   /**
-   * Keeps a file that a visitor sends, a piece at a time as it comes. Its type is read from its content; what has none that is
+   * Keeps a file that a visitor sends or is sent, a piece at a time as it comes. Its type is read from its content; what has none that is
    * known is refused.
    * @param content in pieces of {@link PIECE} bytes, of which each is looked at only until the next
+   * @param member who sends it to the visitor, when it is not the other way round
    * @throws {ProblemError} `wrong_file`, `slow_down`; what `content` throws
    */
-  async keep(visitor: Visitor, name: string, content: AsyncIterable<Buffer>): Promise<FileGiven> {
+  async keep(visitor: Visitor, name: string, content: AsyncIterable<Buffer>, member?: string): Promise<FileGiven> {
     const rows = this.tables.in(visitor.workspace).of(files);
     let file: FileGiven | undefined;
     let number = 0;
     try {
       for await (const piece of content) {
-        file ??= await this.begun(visitor, name, piece);
+        file ??= await this.begun(visitor, name, piece, member);
         await this.write(file.id, number++, piece);
         file.size += piece.length;
       }
@@ -80,8 +94,8 @@ export class Files {
   }
 
   /** A file of which the first piece has come. */
-  private async begun(visitor: Visitor, name: string, first: Buffer): Promise<FileGiven> {
-    const type = (await fileTypeFromBuffer(first))?.mime;
+  private async begun(visitor: Visitor, name: string, first: Buffer, member?: string): Promise<FileGiven> {
+    const type = (await fileTypeFromBuffer(first))?.mime ?? (member !== undefined && isText(first) ? 'text/plain' : undefined);
     if (!type)
       throw new ProblemError(
         'wrong_file',
@@ -94,12 +108,13 @@ export class Files {
     await this.tables.database.transaction(async transaction => {
       // Under the visitor’s lock, so that files sent at the same moment are all counted.
       await this.ports.visitors.held(visitor, transaction);
-      const today = await rows.count({ visitorId: visitor.id, createdAt: { after: since } }, { transaction });
+      const whose = member === undefined ? { visitorId: visitor.id, memberId: null } : { memberId: member };
+      const today = await rows.count({ ...whose, createdAt: { after: since } }, { transaction });
       if ((await rows.count({ createdAt: { after: since } }, { transaction })) >= MOST_OF_ALL)
         throw new ProblemError('slow_down', 'No more files can be taken today. Please send it tomorrow.');
-      if (today >= MOST_A_DAY)
+      if (today >= (member === undefined ? MOST_A_DAY : MOST_OF_A_MEMBER))
         throw new ProblemError('slow_down', 'That is a lot of files for one day. Please send the rest tomorrow.');
-      await rows.add({ ...file, visitorId: visitor.id, createdAt }, { transaction });
+      await rows.add({ ...file, visitorId: visitor.id, memberId: member ?? null, createdAt }, { transaction });
     });
     return file;
   }
@@ -121,6 +136,18 @@ export class Files {
     const file = await this.tables.in(visitor.workspace).of(files).one({ id, visitorId: visitor.id });
     if (!file) throw new ProblemError('not_found', 'That file did not arrive. Please send it again.');
     return given(file);
+  }
+
+  async uploaded(visitor: Visitor, member: string, ids: readonly string[]): Promise<FileGiven[]> {
+    const rows = this.tables.in(visitor.workspace).of(files);
+    const found = await rows.all({ id: [...ids], visitorId: visitor.id, memberId: member });
+    return ids.flatMap(id => found.filter(file => file.id === id).map(given));
+  }
+
+  /** A file that a member sent to a visitor, for whoever has its identity, which cannot be guessed. */
+  async sent(id: string): Promise<{ file: FileGiven; content: Buffer } | undefined> {
+    const file = await this.tables.everywhere(files).one({ id, memberId: { not: null } });
+    return file && this.read(file.workspaceId, id);
   }
 
   /** A file with its content, for members of the workspace. */

@@ -254,6 +254,8 @@ export interface Ports {
     manners(workspace: string): Promise<ReadonlyMap<string, Manner>>;
     /** What a chat on a site asks before it begins. */
     before(site: Pick<Site, 'id' | 'workspace' | 'beforeNumber'>): Promise<BeforeChat>;
+    /** The pages on which the chat was seen there, by host and path, the last first. */
+    pagesOf(workspace: string, site: string): Promise<string[]>;
     /** Where a site lives, for links in emails; empty when that is not known. */
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */
@@ -315,6 +317,8 @@ export interface Ports {
       place: { workspace: string; conversation: string },
       letter: { clientId: string; text: string },
     ): Promise<void>;
+    /** Whose conversation it is; undefined when there is none like that. */
+    visitorOf(workspace: string, id: string): Promise<Visitor | undefined>;
     /** How these stand, as the transaction sees it; what is gone is not among them. */
     standings(ids: readonly string[], transaction: Transaction): Promise<ReadonlyMap<string, StandingNow>>;
     /** All that conditions may ask about one, and by which names formulas read it; undefined when it is gone. */
@@ -343,6 +347,8 @@ export interface Ports {
   files: {
     /** A file that this visitor sent before. */
     given(visitor: Visitor, id: string): Promise<FileGiven>;
+    /** Those of these that a member uploaded for this visitor. */
+    uploaded(visitor: Visitor, member: string, ids: readonly string[]): Promise<FileGiven[]>;
   };
   pictures: {
     /** Keeps a picture. @returns its address @throws `wrong_picture` */

@@ -8,6 +8,7 @@ import type { Manner, Ports, Site } from '../house/ports.ts';
 import { notFound } from '../http/problem.ts';
 import { Before } from './before.ts';
 import { allows, originOf } from './domains.ts';
+import { Pages } from './install/pages.ts';
 import { sites } from './model.ts';
 
 const OLD_KEY_FOR = 24 * 60 * 60 * 1_000;
@@ -48,6 +49,11 @@ export class Sites {
         beforeNumber: Number(row.beforeNumber),
       }
     );
+  }
+
+  async pagesOf(workspace: string, site: string): Promise<string[]> {
+    const seen = await new Pages(this.tables).of(workspace, site);
+    return seen.map(({ page }) => page);
   }
 
   allows({ domains }: Pick<Site, 'domains'>, origin: string): boolean {

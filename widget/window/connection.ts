@@ -145,25 +145,8 @@ export class Connection implements Feed {
   }
 
   async upload(file: File): Promise<{ id: string; name: string }> {
-    const { id = '', secret = '' } = kept<VisitorPass>(VISITOR) ?? {};
-    let response: Response;
-    try {
-      response = await fetch(location.pathname.replace(/window$/, 'files'), {
-        method: 'POST',
-        headers: {
-          'content-type': 'application/octet-stream',
-          'x-kineta-boarding': this.passes.boarding,
-          'x-kineta-visitor': `${id}.${secret}`,
-          'x-kineta-name': encodeURIComponent(file.name),
-        },
-        body: file,
-      });
-    } catch {
-      throw new Error(messages.fileLost);
-    }
-    const answer = await response.json();
-    if (!response.ok) throw new Error((answer as Problem).detail);
-    return answer as { id: string; name: string };
+    const { uploaded } = await import('./upload.ts');
+    return uploaded(file, this.passes.boarding);
   }
 
   /** It has come into sight: a conversation begins, if none goes on. */

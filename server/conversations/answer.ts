@@ -1,0 +1,67 @@
+import type { conversationRoutes } from '@kineta/contract';
+import { answeredBy, type CardShown, type EntryBody, type FileGiven, message } from '@kineta/core';
+import type { z } from 'zod';
+import type { House } from '../house/house.ts';
+import type { SignedIn } from '../house/ports.ts';
+import { notFound, ProblemError } from '../http/problem.ts';
+import { conversations } from './model.ts';
+
+/** What an agent sends. */
+export type Answer = z.output<typeof conversationRoutes.reply.body>;
+
+/** What is there no more, in the words of who chose it. */
+function gone(path: 'pictures' | 'files', problem: string): ProblemError {
+  return new ProblemError('invalid_request', problem, { fields: [{ path: `body.${path}`, message: problem }] });
+}
+
+const MEGABYTE = 1_024 * 1_024;
+
+/** How large a file is, as one reads it in this language. */
+function sizeWords(bytes: number, language: string): string {
+  const [size, unit] = bytes < MEGABYTE ? [Math.max(1, bytes / 1_024), 'kilobyte'] : [bytes / MEGABYTE, 'megabyte'];
+  return new Intl.NumberFormat(language, { style: 'unit', unit, maximumFractionDigits: size < 10 ? 1 : 0 }).format(size);
+}
+
+/** A file as a card: what it is called, how large it is, and a button that saves it. */
+const fileCard = ({ id, name, size }: FileGiven, origin: string, language: string): CardShown => ({
+  title: name,
+  line: [[{ text: sizeWords(size, language) }]],
+  actions: [{ id, label: message(language, 'save the file'), page: `${origin}/w/files/${id}` }],
+});
+
+/** A page as a card: the visitor goes there if they like, and the chat goes along. */
+const pageCard = ({ page, title }: NonNullable<Answer['page']>, language: string): CardShown => ({
+  title: title || page,
+  line: title ? [[{ text: page }]] : [],
+  actions: [{ id: 'page', label: message(language, 'go to the page'), page }],
+});
+
+/**
+ * What the log keeps of what an agent sends.
+ * @param origin where Kineta is, for the addresses of files
+ * @throws {ProblemError} `invalid_request` at the pictures or files that are there no more
+ */
+export async function answerOf(
+  { ports, tables }: Pick<House, 'ports' | 'tables'>,
+  me: SignedIn,
+  conversation: string,
+  { clientId, text, pictures = [], files = [], page }: Answer,
+  origin: string,
+): Promise<EntryBody> {
+  const addresses = pictures.map(({ src }) => src);
+  if ((await ports.pictures.missing(me.workspace, addresses)).length > 0)
+    throw gone('pictures', 'A picture is not there any more. Choose it again.');
+  const cards: CardShown[] = [];
+  if (files.length > 0 || page) {
+    const row = await tables.in(me.workspace).of(conversations).one({ id: conversation });
+    if (!row) throw notFound('conversation');
+    const { workspace, manners } = await ports.directories.of(me.workspace);
+    const language = manners.get(row.siteId)?.language ?? workspace.language;
+    const visitor = { id: row.visitorId, workspace: me.workspace };
+    const found = await ports.files.uploaded(visitor, me.id, files);
+    if (found.length < files.length) throw gone('files', 'A file is not there any more. Choose it again.');
+    cards.push(...found.map(file => fileCard(file, origin, language)));
+    if (page) cards.push(pageCard(page, language));
+  }
+  return answeredBy({ id: me.id, name: me.name }, text, clientId, { pictures, cards });
+}
