@@ -76,14 +76,54 @@ test('a phrase that ships is checked, fetched by its shortcut with what is known
     .click();
 
   // A picture goes along, named for who does not see it; and with the reply it is done.
-  await priya.getByLabel('Pictures for the visitor').setInputFiles([
+  await priya.getByLabel('Pictures and files for the visitor').setInputFiles([
     { name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') },
     { name: 'the loft.png', mimeType: 'image/png', buffer: png },
+    { name: 'how thick.txt', mimeType: 'text/plain', buffer: Buffer.from('Thirty centimetres.') },
+    { name: 'setup.exe', mimeType: 'application/pdf', buffer: Buffer.from([0, 1, 2, 0, 255]) },
   ]);
   await expect(priya.getByText('notes.png is no picture that can be opened.')).toBeVisible();
-  const attached = priya.getByRole('list', { name: 'Pictures that go with it' });
+  const attached = priya.getByRole('list', { name: 'What goes with it' });
   await expect(attached.getByLabel('What it shows')).toHaveValue('the loft');
   await attached.getByLabel('What it shows').fill('A dry loft');
+  // A file is known by its content, whatever it is called.
+  await expect(priya.getByText(/^setup\.exe: That file’s content is of no kind/)).toBeVisible();
+  await expect(attached.getByText('how thick.txt')).toBeVisible();
+  // And a page that they may go to.
+  await priya.getByRole('button', { name: 'Offer a page to go to' }).click();
+  await priya.getByLabel('Page', { exact: true }).fill('insulation');
+  await priya.getByLabel('Page', { exact: true }).press('Enter');
+  await expect(priya.getByText('A page begins with / on the site, or with https://.')).toBeVisible();
+  await priya.getByLabel('Page', { exact: true }).fill('/insulation');
+  await priya.getByLabel('What it is called').fill('All about lofts');
+  await priya.getByRole('button', { name: 'Put it in' }).click();
+  await expect(attached.getByText('All about lofts')).toBeVisible();
+
+  // What is sent can be taken back for five seconds, with all that goes with it.
+  await priya.evaluate(() => {
+    localStorage['kineta.sends-at-once'] = '0';
+  });
+  await box.fill('Like that one. See https://brackenrow.example/help');
+  await box.press('Enter');
+  await expect(priya.getByText(/^Goes out in [1-5] s$/)).toBeVisible();
+  await priya.getByRole('button', { name: 'Take it back' }).click();
+  await expect(box).toHaveValue('Like that one. See https://brackenrow.example/help');
+  await expect(attached.getByText('All about lofts')).toBeVisible();
+  await box.press('Enter');
+  await priya.getByRole('button', { name: 'Send it now' }).click();
+  await expect(visitor.chat.getByRole('link', { name: 'https://brackenrow.example/help' })).toBeVisible();
+  await priya.evaluate(() => {
+    localStorage['kineta.sends-at-once'] = '1';
+  });
+  const [download] = await Promise.all([
+    visitor.page.waitForEvent('download'),
+    visitor.chat.getByRole('link', { name: 'Save' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('how thick.txt');
+  await visitor.chat.getByRole('link', { name: 'Go there' }).click();
+  await visitor.page.waitForURL(/\/insulation$/);
+  await expect(visitor.chat.getByText('All about lofts')).toBeVisible();
+
   await box.fill('Like this one.');
   await priya.getByRole('button', { name: 'Send and done' }).click();
   await expect(visitor.chat.getByRole('img', { name: 'A dry loft' })).toBeVisible();

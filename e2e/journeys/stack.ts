@@ -249,6 +249,10 @@ export async function studio(
   options: BrowserContextOptions = {},
 ): Promise<Page> {
   const page = await newWindow(browser, { storageState: kept.get(email), ...options });
+  // What is sent goes out at once; that it can be taken back has a journey of its own.
+  await page.addInitScript(() => {
+    localStorage['kineta.sends-at-once'] ??= '1';
+  });
   await page.goto(stack.url);
   const areas = page.getByRole('navigation', { name: 'Areas' });
   await areas.or(page.getByLabel('Email')).waitFor();

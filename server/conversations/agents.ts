@@ -11,7 +11,6 @@ import {
   factTyped,
   type Giver,
   mentionedIn,
-  type Picture,
 } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';

@@ -19,7 +19,9 @@ const MEGABYTE = 1_024 * 1_024;
 /** How large a file is, as one reads it in this language. */
 function sizeWords(bytes: number, language: string): string {
   const [size, unit] = bytes < MEGABYTE ? [Math.max(1, bytes / 1_024), 'kilobyte'] : [bytes / MEGABYTE, 'megabyte'];
-  return new Intl.NumberFormat(language, { style: 'unit', unit, maximumFractionDigits: size < 10 ? 1 : 0 }).format(size);
+  return new Intl.NumberFormat(language, { style: 'unit', unit, maximumFractionDigits: size < 10 ? 1 : 0 }).format(
+    size,
+  );
 }
 
 /** A file as a card: what it is called, how large it is, and a button that saves it. */

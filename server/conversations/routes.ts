@@ -48,7 +48,9 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
     const own = origin === '' ? '' : new URL(origin).host;
     const seen = await house.ports.sites.pagesOf(me.workspace, row.siteId);
     // Pages of the site’s first domain by their path: the visitor may be on another of its domains.
-    return { pages: seen.map(page => (own !== '' && page.startsWith(`${own}/`) ? page.slice(own.length) : `https://${page}`)) };
+    return {
+      pages: seen.map(page => (own !== '' && page.startsWith(`${own}/`) ? page.slice(own.length) : `https://${page}`)),
+    };
   });
   serve(doors, conversationRoutes.note, ({ params, body }, me) => tell(agents.note(me, params.id, body)));
   serve(doors, conversationRoutes.passOn, ({ params, body }, me) => tell(agents.passOn(me, params.id, body)));

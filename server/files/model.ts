@@ -1,4 +1,14 @@
-import { bytes, instant, integer, nullable, ownIdentity, partOfKey, reference, table, text } from '../database/table.ts';
+import {
+  bytes,
+  instant,
+  integer,
+  nullable,
+  ownIdentity,
+  partOfKey,
+  reference,
+  table,
+  text,
+} from '../database/table.ts';
 
 /** What was sent by visitors and to them, with what its content was found to be. */
 export const files = table('files', {

@@ -95,7 +95,8 @@ export class Files {
 
   /** A file of which the first piece has come. */
   private async begun(visitor: Visitor, name: string, first: Buffer, member?: string): Promise<FileGiven> {
-    const type = (await fileTypeFromBuffer(first))?.mime ?? (member !== undefined && isText(first) ? 'text/plain' : undefined);
+    const type =
+      (await fileTypeFromBuffer(first))?.mime ?? (member !== undefined && isText(first) ? 'text/plain' : undefined);
     if (!type)
       throw new ProblemError(
         'wrong_file',

@@ -1,6 +1,6 @@
 import { type ConversationDetail, type Phrase, phraseRoutes } from '@kineta/contract';
-import { filled, type Picture, phrasesFor, show } from '@kineta/core';
-import { BookText } from 'lucide-react';
+import { filled, phrasesFor, show } from '@kineta/core';
+import { BookText, SquareArrowOutUpRight } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
@@ -13,11 +13,11 @@ import { countWords } from '../ui/writing.ts';
 import { AttachButton, Attached, filesOf, useAttaching } from './attaching.tsx';
 import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
-import type { Writing } from './open-conversation.ts';
+import { OfferPage } from './offer-page.tsx';
+import { isEnclosed, nothingEnclosed, type Writing } from './open-conversation.ts';
 import { SuggestionList, useSuggestions } from './suggestions.tsx';
 
 const LONGEST = 4_000;
-const none: readonly Picture[] = [];
 const MOST_SUGGESTED = 8;
 
 /** What stands behind the last “@” before the caret, while a name is written there. */
@@ -43,9 +43,10 @@ function useKnown({ facts }: Pick<ConversationDetail, 'facts'>): ReadonlyMap<str
 export function Composer({ detail, withOther }: { detail: ConversationDetail; withOther: string | undefined }) {
   const { id } = detail.conversation;
   const text = useConversation(state => state.texts[id] ?? '');
-  const attached = useConversation(state => state.attached[id] ?? none);
-  const { write, send, attach } = useConversation.getState();
-  const attaching = useAttaching(attached, pictures => attach(id, pictures));
+  const attached = useConversation(state => state.attached[id] ?? nothingEnclosed);
+  const { write, send, attach, hurry } = useConversation.getState();
+  const attaching = useAttaching(id, attached, enclosed => attach(id, enclosed));
+  const [offering, setOffering] = useState(false);
   const [writing, setWriting] = useState<Writing>('reply');
   const [caret, setCaret] = useState(0);
   /** Places of phrases of which nothing was known: not to be sent by mistake. Other braces are nobody’s business. */
@@ -57,7 +58,7 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
   const known = useKnown(detail);
   const tooLong = text.length - LONGEST;
   const isUnfilled = writing === 'reply' && left.some(place => text.includes(place));
-  const isEmpty = text.trim() === '' && (writing === 'note' || attached.length === 0);
+  const isEmpty = text.trim() === '' && (writing === 'note' || !isEnclosed(attached));
   const cannot = isEmpty || tooLong > 0 || isUnfilled || attaching.busy;
 
   /** Puts words in the place of the last characters before the caret. */
@@ -101,6 +102,8 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
   );
 
   const go = (andDone = false) => {
+    // Once more with nothing written: what still waits is meant.
+    if (isEmpty) hurry(id);
     if (cannot) return;
     send(id, writing, text, andDone && writing === 'reply');
     typedAt.current = 0;
@@ -140,7 +143,21 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
           </Link>
         </p>
       )}
-      {writing === 'reply' ? <Attached pictures={attached} onChange={pictures => attach(id, pictures)} /> : null}
+      {writing === 'reply' ? <Attached enclosed={attached} onChange={enclosed => attach(id, enclosed)} /> : null}
+      {writing === 'reply' && offering ? (
+        <OfferPage
+          conversation={id}
+          onLeave={() => {
+            setOffering(false);
+            box.current?.focus();
+          }}
+          onOffer={page => {
+            attach(id, { ...attached, page });
+            setOffering(false);
+            box.current?.focus();
+          }}
+        />
+      ) : null}
       <textarea
         ref={box}
         onPaste={event => {
@@ -195,6 +212,11 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
         ) : null}
         {writing === 'reply' ? (
           <AttachButton busy={attaching.busy} onFiles={files => void attaching.take(files)} />
+        ) : null}
+        {writing === 'reply' ? (
+          <IconButton name="Offer a page to go to" aria-pressed={offering} onClick={() => setOffering(!offering)}>
+            <SquareArrowOutUpRight className="size-4" aria-hidden="true" />
+          </IconButton>
         ) : null}
         <EmojiPicker
           onClosed={() => box.current?.focus()}

@@ -49,7 +49,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
       outgoing,
     })),
   );
-  const { open, act, takeBack } = useConversation.getState();
+  const { open, act, takeBack, hurry } = useConversation.getState();
   const [details, setDetails] = useState(false);
   const [handingBack, setHandingBack] = useState(false);
   useEffect(() => open(id), [id, open]);
@@ -145,7 +145,12 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
           className="flex-1 px-5 py-5 max-md:px-2"
         >
           {sending.map(message => (
-            <OutgoingRow key={message.clientId} message={message} onTakeBack={() => takeBack(message)} />
+            <OutgoingRow
+              key={message.clientId}
+              message={message}
+              onTakeBack={() => takeBack(message)}
+              onHurry={() => hurry(id)}
+            />
           ))}
           {typing ? (
             <Row>

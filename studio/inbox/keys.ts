@@ -23,6 +23,11 @@ export const suggestionKeys = keyTable('While a phrase or a name is suggested', 
   away: { keys: ['Escape'], does: 'None of them' },
 });
 
+export const pageKeys = keyTable('While a page is chosen for the visitor', {
+  offer: { keys: ['Enter'], does: 'Put it in' },
+  leave: { keys: ['Escape'], does: 'Not now' },
+});
+
 export const firstWordKeys = keyTable('While somebody without a chat is spoken to', {
   send: { keys: ['Enter'], does: 'Send' },
   leave: { keys: ['Escape'], does: 'Not now' },

@@ -24,6 +24,8 @@ let failures: CallError[];
 let hearers: Map<string, (news: never) => void>;
 let reached: () => void;
 let seen: Array<string | undefined>;
+/** How long what is sent can be taken back. */
+let holds: number;
 let open: OpenConversation;
 const now = (): ConversationState => open.state.getState();
 const tell = (news: string, what: object) => hearers.get(news)?.(what as never);
@@ -53,6 +55,7 @@ beforeEach(async () => {
   log = [said(1, 'Hello'), said(2, 'Anybody there?')];
   asked = [];
   failures = [];
+  holds = 0;
   seen = [];
   hearers = new Map();
   open = new OpenConversation({
@@ -70,6 +73,7 @@ beforeEach(async () => {
       return () => {};
     },
     isSeen: () => true,
+    holdsFor: () => holds,
     reads: id => seen.push(id),
   });
   now().open('7');
@@ -122,7 +126,8 @@ describe('an open conversation', () => {
 
   test('a message that is refused stands with its reason, holds up no other, and can be taken back', async () => {
     failures = [problem('not_allowed', 'Tom has this conversation.')];
-    now().attach('7', [{ src: '/p/x', alt: 'A roof' }]);
+    const enclosed = { pictures: [{ src: '/p/x', alt: 'A roof' }], files: [], page: undefined };
+    now().attach('7', enclosed);
     now().send('7', 'reply', 'Hello Maud');
     now().send('7', 'reply', 'Still there?');
     await vi.advanceTimersByTimeAsync(0);
@@ -132,7 +137,47 @@ describe('an open conversation', () => {
     now().takeBack(refused!);
     expect(now().outgoing).toEqual([]);
     expect(now().texts['7']).toBe('Hello Maud');
-    expect(now().attached['7']).toEqual([{ src: '/p/x', alt: 'A roof' }]);
+    expect(now().attached['7']).toEqual(enclosed);
+  });
+
+  test('what is sent can be taken back for a while, with what goes with it, and goes out by itself', async () => {
+    holds = 5_000;
+    const enclosed = { pictures: [], files: [], page: { page: '/heat-pumps' } };
+    now().attach('7', enclosed);
+    now().send('7', 'reply', 'It costs 4,000');
+    await vi.advanceTimersByTimeAsync(4_000);
+    expect(texts().slice(2)).toEqual([]);
+    now().write('7', 'pounds');
+    now().takeBack(now().outgoing[0]!);
+    expect(now().texts['7']).toBe('It costs 4,000\npounds');
+    expect(now().attached['7']).toEqual(enclosed);
+    await vi.advanceTimersByTimeAsync(9_000);
+    expect(texts().slice(2)).toEqual([]);
+
+    now().send('7', 'reply', 'It costs 4,000 pounds');
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(texts().at(-1)).toBe('It costs 4,000 pounds');
+    expect(asked.findLast(({ path }) => path.endsWith('replies'))).toMatchObject({ page: { page: '/heat-pumps' } });
+  });
+
+  test('what waits goes out at once when it is hurried, in the order in which it was written', async () => {
+    holds = 5_000;
+    now().send('7', 'reply', 'One');
+    now().send('7', 'note', 'A note');
+    now().send('8', 'reply', 'Elsewhere');
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(asked.some(({ path }) => path.endsWith('replies') || path.endsWith('notes'))).toBe(false);
+    now().hurry('7');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(asked.filter(({ path }) => path.startsWith('POST')).map(({ text }) => text)).toEqual(
+      expect.arrayContaining(['One', 'A note']),
+    );
+    expect(now().outgoing.map(({ text }) => text)).toEqual(['Elsewhere']);
+    // What has gone out is not fetched back.
+    const [other] = now().outgoing;
+    await vi.advanceTimersByTimeAsync(5_000);
+    now().takeBack(other!);
+    expect(now().texts['8']).toBe('');
   });
 
   test('says why an act was refused, and forgets it with the next', async () => {

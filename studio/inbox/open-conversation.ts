@@ -4,8 +4,9 @@ import {
   conversationRoutes,
   type Entry,
   type EntryBatch,
+  type PageOffered,
 } from '@kineta/contract';
-import type { Picture, Who } from '@kineta/core';
+import type { FileGiven, Picture, Who } from '@kineta/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { entryViewOf } from '../log/entries/registry.ts';
 import { CallError, sentenceOf } from '../shell/api.ts';
@@ -13,13 +14,25 @@ import type { Page } from '../shell/page.ts';
 
 export type Writing = 'reply' | 'note';
 
+/** What goes to the visitor beside words. */
+export interface Enclosed {
+  pictures: readonly Picture[];
+  files: readonly FileGiven[];
+  page: PageOffered | undefined;
+}
+export const nothingEnclosed: Enclosed = { pictures: [], files: [], page: undefined };
+export const isEnclosed = ({ pictures, files, page }: Enclosed): boolean =>
+  pictures.length > 0 || files.length > 0 || page !== undefined;
+
 /** What an agent wrote and the server does not have yet. */
 export interface Outgoing {
   conversation: string;
   clientId: string;
   kind: Writing;
   text: string;
-  pictures: readonly Picture[];
+  enclosed: Enclosed;
+  /** When it goes out (epoch milliseconds): until then it is taken back as if it had never been. */
+  at: number;
   /** The conversation is done with it. */
   andDone: boolean;
   refused?: string;
@@ -37,13 +50,15 @@ export interface ConversationState {
   outgoing: readonly Outgoing[];
   /** What is being written, by conversation: changing to another loses nothing. */
   texts: Readonly<Record<string, string>>;
-  /** The pictures that are to go with it. */
-  attached: Readonly<Record<string, readonly Picture[]>>;
+  /** What is to go with it. */
+  attached: Readonly<Record<string, Enclosed>>;
   open(id: string): () => void;
   write(id: string, text: string): void;
-  attach(id: string, pictures: readonly Picture[]): void;
+  attach(id: string, enclosed: Enclosed): void;
   send(id: string, kind: Writing, text: string, andDone?: boolean): void;
   takeBack(message: Outgoing): void;
+  /** What still waits goes out now: of one conversation, or all of it. */
+  hurry(id?: string): void;
   act(work: (id: string) => Promise<ConversationSummary>): Promise<void>;
 }
 
@@ -51,6 +66,8 @@ export interface ConversationState {
 export interface ConversationPage extends Pick<Page, 'call' | 'hear' | 'emit' | 'onReached'> {
   /** Whether it is before somebody’s eyes. */
   isSeen(): boolean;
+  /** How long what is sent can be taken back, in milliseconds. */
+  holdsFor(): number;
   /** Everything of a conversation has been read, or no conversation is open any more. */
   reads(id: string | undefined): void;
 }
@@ -59,6 +76,12 @@ const TYPING_LASTS = 4_000;
 const TRY_AGAIN_AFTER = 1_500;
 
 const isPassing = (error: unknown): boolean => error instanceof CallError && error.passing;
+
+const asSent = ({ pictures, files, page }: Enclosed) => ({
+  ...(pictures.length > 0 ? { pictures: [...pictures] } : {}),
+  ...(files.length > 0 ? { files: files.map(({ id }) => id) } : {}),
+  ...(page ? { page } : {}),
+});
 
 const ERASED = 'It was erased, with all that was said in it, as its visitor asked.';
 
@@ -71,6 +94,7 @@ export class OpenConversation {
   private readonly page: ConversationPage;
   private silence: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
+  private waking: ReturnType<typeof setTimeout> | undefined;
 
   constructor(page: ConversationPage) {
     this.page = page;
@@ -86,9 +110,10 @@ export class OpenConversation {
       attached: {},
       open: id => this.open(id),
       write: (id, text) => this.set({ texts: { ...this.get().texts, [id]: text } }),
-      attach: (id, pictures) => this.set({ attached: { ...this.get().attached, [id]: pictures } }),
+      attach: (id, enclosed) => this.set({ attached: { ...this.get().attached, [id]: enclosed } }),
       send: (id, kind, text, andDone = false) => this.send(id, kind, text, andDone),
       takeBack: message => this.takeBack(message),
+      hurry: id => this.hurry(id),
       act: work => this.act(work),
     }));
   }
@@ -214,32 +239,54 @@ export class OpenConversation {
 
   private send(id: string, kind: Writing, text: string, andDone: boolean): void {
     const { outgoing, texts, attached } = this.get();
-    const pictures = kind === 'reply' ? (attached[id] ?? []) : [];
+    const enclosed = kind === 'reply' ? (attached[id] ?? nothingEnclosed) : nothingEnclosed;
+    const before = outgoing.filter(({ conversation }) => conversation === id).map(({ at }) => at);
+    // In the order in which it was written, whatever of it waits.
+    const at = Math.max(Date.now() + (kind === 'reply' ? this.page.holdsFor() : 0), ...before);
+    const message = { conversation: id, clientId: crypto.randomUUID(), kind, text: text.trim(), enclosed, at, andDone };
     this.set({
-      outgoing: [
-        ...outgoing,
-        { conversation: id, clientId: crypto.randomUUID(), kind, text: text.trim(), pictures, andDone },
-      ],
+      outgoing: [...outgoing, message],
       texts: { ...texts, [id]: '' },
-      ...(pictures.length > 0 ? { attached: { ...attached, [id]: [] } } : {}),
+      ...(isEnclosed(enclosed) ? { attached: { ...attached, [id]: nothingEnclosed } } : {}),
     });
     void this.flush();
   }
 
-  private takeBack(message: Outgoing): void {
+  private takeBack({ clientId, conversation, text, enclosed }: Outgoing): void {
     const { outgoing, texts, attached } = this.get();
+    const found = outgoing.find(message => message.clientId === clientId);
+    // What is on its way cannot be fetched back.
+    if (!found || (found.refused === undefined && found.at <= Date.now())) return;
+    // What was written meanwhile comes behind it.
+    const written = [text, texts[conversation] ?? ''].filter(Boolean).join('\n');
     this.set({
-      outgoing: outgoing.filter(({ clientId }) => clientId !== message.clientId),
-      texts: { ...texts, [message.conversation]: message.text },
-      attached: { ...attached, [message.conversation]: message.pictures },
+      outgoing: outgoing.filter(message => message.clientId !== clientId),
+      texts: { ...texts, [conversation]: written },
+      ...(isEnclosed(enclosed) ? { attached: { ...attached, [conversation]: enclosed } } : {}),
     });
   }
 
+  private hurry(id?: string): void {
+    const now = Date.now();
+    const { outgoing } = this.get();
+    if (!outgoing.some(({ at }) => at > now)) return;
+    this.set({
+      outgoing: outgoing.map(message =>
+        id === undefined || message.conversation === id ? { ...message, at: Math.min(now, message.at) } : message,
+      ),
+    });
+    void this.flush();
+  }
+
   private async flush(): Promise<void> {
-    const next = this.get().outgoing.find(message => !message.refused);
+    const waiting = this.get().outgoing.filter(message => !message.refused);
+    const next = waiting.find(({ at }) => at <= Date.now());
+    clearTimeout(this.waking);
+    if (!next && waiting.length > 0)
+      this.waking = setTimeout(() => void this.flush(), Math.min(...waiting.map(({ at }) => at)) - Date.now());
     if (!next || this.sending) return;
     this.sending = true;
-    const { conversation, clientId, kind, text, pictures, andDone } = next;
+    const { conversation, clientId, kind, text, enclosed, andDone } = next;
     const params = { id: conversation };
     try {
       const body = { clientId, text };
@@ -247,7 +294,7 @@ export class OpenConversation {
         kind === 'reply'
           ? await this.page.call(conversationRoutes.reply, {
               params,
-              body: { ...body, ...(pictures.length > 0 ? { pictures: [...pictures] } : {}) },
+              body: { ...body, ...asSent(enclosed) },
             })
           : await this.page.call(conversationRoutes.note, { params, body });
       // Sent again after a break, the same message is there once, and done is done.

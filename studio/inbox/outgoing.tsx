@@ -1,18 +1,48 @@
 import { Pictures, Row, Typed } from '../log/row.tsx';
-import type { Outgoing } from './open-conversation.ts';
+import { useNow } from './offer.tsx';
+import type { Enclosed, Outgoing } from './open-conversation.ts';
 
-/** What an agent wrote and is still on its way, or was refused. */
-export function OutgoingRow({ message, onTakeBack }: { message: Outgoing; onTakeBack: () => void }) {
+const enclosedWords = ({ files, page }: Enclosed): string[] => [
+  ...files.map(({ name }) => name),
+  ...(page ? [page.title || page.page] : []),
+];
+
+const action = 'text-petrol underline';
+
+/** What an agent wrote and is still to go out, on its way, or was refused. */
+export function OutgoingRow({
+  message,
+  onTakeBack,
+  onHurry,
+}: {
+  message: Outgoing;
+  onTakeBack: () => void;
+  onHurry: () => void;
+}) {
+  const { refused, at, text, enclosed } = message;
+  const now = useNow(!refused && at > Date.now());
+  const seconds = Math.ceil((at - now) / 1_000);
+  const waits = !refused && seconds > 0;
   return (
     <Row>
-      <p className="label text-ink-3">{message.refused ? 'Not sent' : 'Sending…'}</p>
+      <p className="label text-ink-3">{refused ? 'Not sent' : waits ? `Goes out in ${seconds} s` : 'Sending…'}</p>
       <div className="font-script text-base text-ink-2">
-        <Pictures pictures={message.pictures} />
-        <Typed>{message.text}</Typed>
+        <Pictures pictures={enclosed.pictures} />
+        <Typed>{[text, ...enclosedWords(enclosed)].filter(Boolean).join('\n')}</Typed>
       </div>
-      {message.refused ? (
+      {waits ? (
+        <p className="flex gap-3">
+          <button type="button" className={action} onClick={onTakeBack}>
+            Take it back
+          </button>
+          <button type="button" className={action} onClick={onHurry}>
+            Send it now
+          </button>
+        </p>
+      ) : null}
+      {refused ? (
         <p className="text-brick">
-          {message.refused}{' '}
+          {refused}{' '}
           <button type="button" className="underline" onClick={onTakeBack}>
             Take it back
           </button>

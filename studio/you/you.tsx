@@ -7,6 +7,7 @@ import { useAccount, useSignedIn } from '../account/store.ts';
 import { useAvailabilities } from '../account/taking.tsx';
 import { FACE, OwnPicture } from '../pictures/own-picture.tsx';
 import { call, sentenceOf } from '../shell/api.ts';
+import { holdsFor, setHolding } from '../shell/holding.ts';
 import { isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
@@ -90,6 +91,31 @@ const WrittenMost = z
   .object({ most: z.string() })
   .transform(({ most }) => ({ most: most.trim() === '' ? Number.NaN : Number(most) }))
   .pipe(availabilityRoutes.change.body.pick({ most: true }).required());
+
+/** What is settled for this browser alone. */
+function Sending() {
+  const [holds, setHolds] = useState(() => holdsFor() > 0);
+  return (
+    <section>
+      <h2 className={heading}>Sending</h2>
+      <label className="flex max-w-2xl items-start gap-2">
+        <input
+          type="checkbox"
+          className="mt-1 size-4 shrink-0 accent-petrol"
+          checked={holds}
+          onChange={event => {
+            setHolding(event.target.checked);
+            setHolds(event.target.checked);
+          }}
+        />
+        <span>
+          What I send to visitors waits five seconds, so that I can take it back. It goes out at once when I look away,
+          or press Enter again.
+        </span>
+      </label>
+    </section>
+  );
+}
 
 function Chats({ own }: { own: MemberAvailability }) {
   const form = useSentForm(WrittenMost, { most: String(own.most) }, async ({ most }) => {
@@ -297,6 +323,7 @@ export default function You() {
       <div className="space-y-9 px-6 pt-5 pb-16 max-md:px-4">
         <Profile />
         {own ? <Chats own={own} /> : null}
+        <Sending />
         <Password />
         <Factor />
         <Sessions />
