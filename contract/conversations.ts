@@ -52,6 +52,10 @@ export const ConversationSummary = z.object({
 });
 export type ConversationSummary = z.infer<typeof ConversationSummary>;
 
+/** Up to which entry a visitor’s browser has a conversation, and up to which it was before their eyes. */
+export const Reached = z.object({ has: z.int(), seen: z.int() });
+export type Reached = z.infer<typeof Reached>;
+
 export const ConversationDetail = z.object({
   conversation: ConversationSummary,
   entries: z.array(Entry),
@@ -73,6 +77,7 @@ export const ConversationDetail = z.object({
   email: z.string().nullable(),
   /** Whether the visitor has the chat open now. */
   here: z.boolean(),
+  reached: Reached,
 });
 export type ConversationDetail = z.infer<typeof ConversationDetail>;
 

@@ -1,7 +1,7 @@
 import { FieldReply, Holder, type Sound, type Who } from '@kineta/core';
 import { z } from 'zod';
 import { Email } from './account.ts';
-import { type ConversationSummary, EntryBatch } from './conversations.ts';
+import { type ConversationSummary, EntryBatch, type Reached } from './conversations.ts';
 import type { SavedEdits } from './flows.ts';
 import type { Notice } from './notices.ts';
 import type { Problem } from './problem.ts';
@@ -77,6 +77,10 @@ export const VisitorReply = z.strictObject({
 });
 export type VisitorReply = z.infer<typeof VisitorReply>;
 
+/** How much of a conversation a visitor’s browser has, and whether that is before their eyes. */
+export const Has = z.strictObject({ to: z.int().min(0), seen: z.boolean() });
+export type Has = z.infer<typeof Has>;
+
 export const TranscriptTo = z.strictObject({ email: Email });
 export type TranscriptTo = z.infer<typeof TranscriptTo>;
 
@@ -88,6 +92,8 @@ export interface VisitorCalls {
   reply(reply: VisitorReply, answer: (kept: Answered<{ number: number }>) => void): void;
   missed(request: { after: number }, answer: (batch: Answered<EntryBatch>) => void): void;
   typing(): void;
+  /** What a person said is here, or before the visitor’s eyes. */
+  has(has: Has): void;
   /** Sends what was said to an address of the visitor’s. */
   transcript(to: TranscriptTo, answer: (sent: Answered<object>) => void): void;
   /** Ends the conversation, and takes away all that is kept of the visitor. */
@@ -153,6 +159,8 @@ export interface StudioNews extends ConnectionNews {
   typing(who: { conversation: string; name: string | null }): void;
   /** Which members have the conversation open. */
   readers(here: { conversation: string; readers: Who[] }): void;
+  /** Up to which entry the visitor’s browser has the conversation, and up to which they have seen it. */
+  reached(reached: { conversation: string } & Reached): void;
   /** The visitor opened or left the chat. */
   presence(visitor: { conversation: string; here: boolean }): void;
   /** A flow, or somebody, has something to tell this workspace’s members. */

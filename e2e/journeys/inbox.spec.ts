@@ -57,6 +57,15 @@ test('waiting, taken, noted, passed on, done: both agents see it as it happens',
   await tom.getByLabel('Your reply').fill('Tom here. I can be with you at four.');
   await tom.getByRole('button', { name: 'Reply' }).click();
   await expect(visitor.chat.getByText('I can be with you at four.')).toBeVisible();
+  await expect(logOf(tom).getByText('Read', { exact: true })).toBeVisible();
+  // What comes while the chat is closed is there, and is read once it is opened again.
+  const launcher = visitor.page.getByRole('button', { name: /^Ask Robin/ });
+  await launcher.click();
+  await tom.getByLabel('Your reply').fill('Is that all right?');
+  await tom.getByRole('button', { name: 'Reply' }).click();
+  await expect(logOf(tom).getByText('Delivered', { exact: true })).toBeVisible();
+  await launcher.click();
+  await expect(logOf(tom).getByText('Read', { exact: true })).toBeVisible();
   await expect(visitor.chat.getByText('Looks like the outside sensor')).toHaveCount(0);
   await tom.getByRole('button', { name: 'Done', exact: true }).last().click();
   await expect(visitor.chat.getByText('Tom Ashdown closed the conversation.')).toBeVisible();

@@ -133,7 +133,7 @@ export class AgentService {
   }
 
   /** Raw: the conversation, its visitor and its edition’s number in one round trip. */
-  async get(me: SignedIn, id: string, afterNumber = 0): Promise<Omit<ConversationDetail, 'here'>> {
+  async get(me: SignedIn, id: string, afterNumber = 0): Promise<Omit<ConversationDetail, 'here' | 'reached'>> {
     const [[row], entries, directory] = await Promise.all([
       this.house.database.query<
         ConversationRow &

@@ -126,6 +126,14 @@ export const readings = table('readings', {
   number: integer,
 });
 
+/** Up to which entry a visitor’s browser has it, and up to which it was before their eyes. */
+export const reached = table('reached', {
+  conversationId: partOfKey(reference(() => conversations)),
+  workspaceId: reference(),
+  has: integer,
+  seen: integer,
+});
+
 /** When conversations are to be played on; one timer each. */
 export const timers = table('timers', {
   conversationId: partOfKey(reference(() => conversations)),

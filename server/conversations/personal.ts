@@ -9,6 +9,7 @@ import {
   missed,
   offers,
   ratings,
+  reached,
   readings,
   ruleDues,
   said,
@@ -61,6 +62,7 @@ export function personal({ tables, database }: House): Personal {
           { replacements: { workspace, ids: [...ids] }, type: QueryTypes.RAW, transaction },
         );
         const conversationId = [...ids];
+        await rows.of(reached).remove({ conversationId }, { transaction });
         await rows.of(readings).remove({ conversationId }, { transaction });
         await rows.of(timers).remove({ conversationId }, { transaction });
         await rows.of(conversationTags).remove({ conversationId }, { transaction });

@@ -9,6 +9,7 @@ import { blockedIn, showOut } from './blocked.ts';
 import type { Appended } from './log.ts';
 import { missedToday } from './missed.ts';
 import { conversations } from './model.ts';
+import { reachedOf } from './reached.ts';
 import { search } from './said.ts';
 import { raise, tag } from './tagging.ts';
 
@@ -19,8 +20,12 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
 
   serve(doors, conversationRoutes.list, ({ query }, me) => agents.list(me, query.list, query.before));
   serve(doors, conversationRoutes.get, async ({ params, query }, me) => {
-    const [detail, here] = await Promise.all([agents.get(me, params.id, query.after), announcer.isHere(params.id)]);
-    return { ...detail, here };
+    const [detail, here, reached] = await Promise.all([
+      agents.get(me, params.id, query.after),
+      announcer.isHere(params.id),
+      reachedOf(house.database, me.workspace, params.id),
+    ]);
+    return { ...detail, here, reached };
   });
   serve(doors, conversationRoutes.search, ({ query }, me) => search(house, me.workspace, query));
   serve(doors, conversationRoutes.missed, (_, me) => missedToday(house, me.workspace));

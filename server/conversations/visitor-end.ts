@@ -1,4 +1,5 @@
 import {
+  Has,
   Hello,
   TranscriptTo,
   VISITOR_NAMESPACE,
@@ -21,6 +22,7 @@ import { answer } from '../live/call.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Announcer } from './announcer.ts';
 import type { Line } from './line.ts';
+import { reaches } from './reached.ts';
 import { sendTranscript } from './transcript.ts';
 import type { VisitorService } from './visitors.ts';
 
@@ -59,6 +61,7 @@ function allowances(perAddress: number, counters: Redis | undefined) {
     replies: allowance('replies', 20, 10, HASTY),
     looks: allowance('looks', 30, 10, HASTY),
     typing: allowance('typing', 20, 10, HASTY),
+    seeing: allowance('seeing', 20, 10, HASTY),
     /** Letters go to whatever address is said: few, by who asks and from where. */
     letters: allowance('transcripts', 3, 3_600, LETTERS),
     lettersFrom: allowance('transcripts from', 10, 3_600, LETTERS),
@@ -227,6 +230,12 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
     socket.on('typing', async () => {
       if (data.visitor && data.conversation && (await allowed.typing.has(data.visitor.id)))
         live.visitorTypes(data.conversation);
+    });
+    socket.on('has', async said => {
+      const has = Has.safeParse(said);
+      const { visitor, conversation } = data;
+      if (!has.success || !visitor || !conversation || !(await allowed.seeing.has(visitor.id))) return;
+      reaches(house, visitor, conversation, has.data).catch(error => logger.warn({ err: error }, 'not told as seen'));
     });
     socket.on('disconnect', () => {
       const { conversation } = data;

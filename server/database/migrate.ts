@@ -44,6 +44,7 @@ import { tellings } from './migrations/0039-tellings.ts';
 import { back } from './migrations/0040-back.ts';
 import { passers } from './migrations/0041-passers.ts';
 import { filesSent } from './migrations/0042-files-sent.ts';
+import { reached } from './migrations/0043-reached.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -89,6 +90,7 @@ export const migrations: readonly Migration[] = [
   back,
   passers,
   filesSent,
+  reached,
 ];
 
 /**

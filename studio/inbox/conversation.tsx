@@ -22,6 +22,7 @@ import { HandBack } from './hand-back.tsx';
 import { Later } from './later.tsx';
 import { Offered } from './offer.tsx';
 import { OutgoingRow } from './outgoing.tsx';
+import { ReachedRow } from './reached.tsx';
 
 /** Which colleagues have the conversation open as well. */
 function AlsoReading({ readers }: { readers: readonly Who[] }) {
@@ -38,12 +39,13 @@ function AlsoReading({ readers }: { readers: readonly Who[] }) {
 export function Conversation({ id, line }: { id: string; line?: number | undefined }) {
   const { member, members, teams } = useSignedIn();
   // Not what is being written: that redraws the box alone.
-  const { detail, entries, typing, here, readers, mistake, outgoing } = useConversation(
-    useShallow(({ detail, entries, typing, here, readers, mistake, outgoing }) => ({
+  const { detail, entries, typing, here, reached, readers, mistake, outgoing } = useConversation(
+    useShallow(({ detail, entries, typing, here, reached, readers, mistake, outgoing }) => ({
       detail,
       entries,
       typing,
       here,
+      reached,
       readers,
       mistake,
       outgoing,
@@ -144,6 +146,7 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
           sought={line}
           className="flex-1 px-5 py-5 max-md:px-2"
         >
+          <ReachedRow entries={entries} reached={reached} />
           {sending.map(message => (
             <OutgoingRow
               key={message.clientId}

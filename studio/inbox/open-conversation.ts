@@ -5,6 +5,7 @@ import {
   type Entry,
   type EntryBatch,
   type PageOffered,
+  type Reached,
 } from '@kineta/contract';
 import type { FileGiven, Picture, Who } from '@kineta/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
@@ -44,6 +45,8 @@ export interface ConversationState {
   entries: readonly Entry[];
   typing: string;
   here: boolean;
+  /** Up to which entry the visitor’s browser has it, and up to which they have seen it. */
+  reached: Reached;
   /** The members who have it open, oneself among them. */
   readers: readonly Who[];
   mistake: string;
@@ -83,6 +86,8 @@ const asSent = ({ pictures, files, page }: Enclosed) => ({
   ...(page ? { page } : {}),
 });
 
+const nothingReached: Reached = { has: 0, seen: 0 };
+
 const ERASED = 'It was erased, with all that was said in it, as its visitor asked.';
 
 /**
@@ -103,6 +108,7 @@ export class OpenConversation {
       entries: [],
       typing: '',
       here: false,
+      reached: nothingReached,
       readers: [],
       mistake: '',
       outgoing: [],
@@ -132,7 +138,7 @@ export class OpenConversation {
   }
 
   private open(id: string): () => void {
-    this.set({ detail: null, entries: [], typing: '', here: false, readers: [], mistake: '' });
+    this.set({ detail: null, entries: [], typing: '', here: false, reached: nothingReached, readers: [], mistake: '' });
     let closed = false;
     // What happened between the reading of the log and the watching is read then.
     const watch = () =>
@@ -145,7 +151,7 @@ export class OpenConversation {
       try {
         const detail = await this.page.call(conversationRoutes.get, { params: { id } });
         if (closed) return;
-        this.set({ detail: { ...detail, entries: [] }, here: detail.here, mistake: '' });
+        this.set({ detail: { ...detail, entries: [] }, here: detail.here, reached: detail.reached, mistake: '' });
         this.add(detail.entries);
         this.read(id);
       } catch (error) {
@@ -172,6 +178,9 @@ export class OpenConversation {
       }),
       page.hear('readers', ({ conversation, readers }) => {
         if (conversation === id) this.set({ readers });
+      }),
+      page.hear('reached', ({ conversation, ...reached }) => {
+        if (conversation === id) this.set({ reached });
       }),
       page.hear('presence', ({ conversation, here }) => {
         if (conversation !== id) return;
@@ -221,7 +230,7 @@ export class OpenConversation {
       const detail = await this.page.call(conversationRoutes.get, { params: { id }, query: { after: this.last } });
       if (this.get().detail?.conversation.id !== id) return;
       this.add(detail.entries);
-      this.set({ detail: { ...detail, entries: [] }, here: detail.here });
+      this.set({ detail: { ...detail, entries: [] }, here: detail.here, reached: detail.reached });
       this.read(id);
     } catch (error) {
       if (isPassing(error) && this.get().detail?.conversation.id === id)

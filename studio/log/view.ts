@@ -14,6 +14,8 @@ export interface EntryView<K extends Entry['kind']> {
   tellsOfVisitor?: true;
   /** Whether the visitor did it. */
   byVisitor?: true;
+  /** Whether somebody of the team said it to the visitor. */
+  toVisitor?: true;
   /** The line, of one entry or of those that stand together. */
   Row?: ComponentType<{ entries: readonly [EntryOf<K>, ...EntryOf<K>[]]; visitor: string }>;
 }

@@ -85,8 +85,9 @@ export function Chat({
   /** What there is now is seen, on the next page as well. */
   const look = useCallback(() => {
     const last = feed.state.entries.at(-1);
-    if (!last || seen.current === last.number) return;
+    if (!last || document.hidden || seen.current === last.number) return;
     seen.current = last.number;
+    feed.sees?.(last.number);
     if (tellParent) keep(SEEN, last.number);
   }, [feed, tellParent]);
 
@@ -111,11 +112,13 @@ export function Chat({
     addEventListener('message', onMessage);
     addEventListener('keydown', onKey);
     addEventListener('resize', appear);
+    addEventListener('visibilitychange', appear, true);
     if (takesFocus && matchMedia('(pointer: fine)').matches) focus();
     return () => {
       removeEventListener('message', onMessage);
       removeEventListener('keydown', onKey);
       removeEventListener('resize', appear);
+      removeEventListener('visibilitychange', appear, true);
     };
   }, [feed, tellParent, takesFocus, look]);
 

@@ -61,6 +61,8 @@ export class Connection implements Feed {
   private conversation: string | undefined;
   private last = 0;
   private sending = false;
+  /** Whether somebody of the team has said something. */
+  private person = false;
   private leaving = false;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private silence: ReturnType<typeof setTimeout> | undefined;
@@ -154,6 +156,10 @@ export class Connection implements Feed {
     if (!this.sleeps) return;
     this.sleeps = false;
     this.socket.connect();
+  }
+
+  sees(to: number, seen = true): void {
+    if (this.person) this.socket.emit('has', { to, seen });
   }
 
   /** The page around the chat is another now, for whatever begins from here on. */
@@ -284,11 +290,16 @@ export class Connection implements Feed {
     const page = fresh.map(entry => entryViewOf(entry)?.leadsTo?.(entry)).findLast(to => to !== undefined);
     if (page !== undefined && [...arrived].some(clientId => this.sentHere.has(clientId))) this.goTo(page);
     const speaker = fresh.map(entry => entryViewOf(entry)?.speaker?.(entry)).findLast(name => name !== undefined);
+    const person = fresh.some(entry => entryViewOf(entry)?.fromPerson);
     this.change({
       entries: [...this.state.entries, ...fresh],
-      ...(fresh.some(entry => entryViewOf(entry)?.fromPerson) ? { typing: '' } : {}),
+      ...(person ? { typing: '' } : {}),
       ...(speaker === undefined ? {} : { speaker }),
     });
+    if (person) {
+      this.person = true;
+      this.sees(this.last, false);
+    }
     if (batch.more) this.catchUp();
   }
 

@@ -28,6 +28,8 @@ export interface Feed {
   transcript?(email: string): Promise<void>;
   /** Ends it all, and takes away what is kept of the visitor. @throws as above */
   erase?(): Promise<void>;
+  /** Up to this entry it is before the visitor’s eyes. */
+  sees?(to: number): void;
   /** Shows what is still held back, as nobody looks. */
   hurry?(): void;
 }

@@ -35,6 +35,7 @@ export class Paced implements Feed {
   /** As far as the feed has them. */
   readonly transcript: Feed['transcript'];
   readonly erase: Feed['erase'];
+  readonly sees: Feed['sees'];
   private readonly inner: Feed;
   private readonly pace: Dress['pace'];
   private readonly listeners = new Set<() => void>();
@@ -48,6 +49,7 @@ export class Paced implements Feed {
     this.inner = inner;
     this.transcript = inner.transcript?.bind(inner);
     this.erase = inner.erase?.bind(inner);
+    this.sees = inner.sees?.bind(inner);
     this.pace = pace;
     this.shown = inner.state.entries.length;
     this.unsubscribe = inner.subscribe(() => this.came());

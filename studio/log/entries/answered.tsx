@@ -5,6 +5,7 @@ import { CardTitles } from './cards.tsx';
 
 export const answered = entryView({
   kind: 'answered',
+  toVisitor: true,
   Row: ({ entries: [{ at, member, text, linked, pictures, cards }] }) => (
     <Row at={at}>
       <p className="label text-ink">{member.name}</p>
