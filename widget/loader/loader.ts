@@ -44,7 +44,7 @@ function keepOpen(): void {
 }
 
 /** @param away out of sight, to tell of what comes */
-function show(open: boolean, focus: boolean, away = false): void {
+function show(open: boolean, focus: boolean, away?: true): void {
   // A blocker may have taken the frame away: then there is another.
   if (open && !frame?.isConnected) {
     frame = document.createElement('iframe');
@@ -57,7 +57,7 @@ function show(open: boolean, focus: boolean, away = false): void {
       font: getComputedStyle(document.body).fontFamily,
     });
     frame.src = `${home}window#${visit}`;
-    frame.hidden = away;
+    frame.hidden = away!;
     host.shadowRoot!.append(frame);
   } else if (frame) {
     frame.hidden = !open;
@@ -106,7 +106,8 @@ const device = matchMedia('(pointer:fine)').matches ? 'c' : Math.min(screen.widt
 function arrive(): void {
   let was: unknown;
   try {
-    was = sessionStorage[OPEN];
+    // A letter leads back into its conversation.
+    was = sessionStorage[OPEN] ?? (/kineta-back/.test(at) && '1');
   } catch {}
   // Who is in the middle of a conversation keeps it.
   if (!was && !'%DEVICES%'.includes(device)) return;
