@@ -52,6 +52,10 @@ export const ConversationSummary = z.object({
 });
 export type ConversationSummary = z.infer<typeof ConversationSummary>;
 
+/** Another conversation of the same person, in another browser. */
+export const SamePerson = z.object({ id: RowId, visitor: z.string(), at: Instant, preview: z.string() });
+export type SamePerson = z.infer<typeof SamePerson>;
+
 /** Up to which entry a visitor’s browser has a conversation, and up to which it was before their eyes. */
 export const Reached = z.object({ has: z.int(), seen: z.int() });
 export type Reached = z.infer<typeof Reached>;
@@ -78,6 +82,10 @@ export const ConversationDetail = z.object({
   /** Whether the visitor has the chat open now. */
   here: z.boolean(),
   reached: Reached,
+  /** What else is under way with the same person, in other browsers. */
+  same: z.array(SamePerson),
+  /** In which conversation this one goes on, when it was joined to another. */
+  joinedTo: RowId.nullable(),
 });
 export type ConversationDetail = z.infer<typeof ConversationDetail>;
 
@@ -316,6 +324,15 @@ export const conversationRoutes = {
     access: 'member',
     params: ById,
     body: z.union([z.strictObject({ team: RowId }), z.strictObject({ member: RowId })]),
+    reply: ConversationSummary,
+  }),
+  join: route({
+    method: 'POST',
+    path: '/api/conversations/:id/join',
+    summary: 'Join another conversation of the same person to this one; what is said in either is here from then on',
+    access: 'member',
+    params: ById,
+    body: z.strictObject({ other: RowId }),
     reply: ConversationSummary,
   }),
   pages: route({

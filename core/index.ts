@@ -54,6 +54,7 @@ export {
   type Holding,
   hearsTimers,
   isLed,
+  joinedToOther,
   ledByRule,
   leftTheirDesk,
   leftTheTeam,

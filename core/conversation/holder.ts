@@ -148,6 +148,11 @@ export function closedByRule(holding: Holding): Holding {
   return { ...holding, holder: 'done', since: null, later: null, back: null, away: true, meanwhile: false };
 }
 
+/** It goes on in another conversation: nobody has it, and no flow goes on with it. */
+export function joinedToOther(holding: Holding): Holding {
+  return { ...holding, holder: 'done', since: null, later: null, back: null, away: true, meanwhile: false };
+}
+
 /** A rule gives it to a member, or lets it wait for a team; who has waited already, since then. */
 export function givenByRule(holding: Holding, to: { team: string } | { member: string }, now: number): Holding {
   if ('team' in to) return { ...waits(holding, now), team: to.team, away: true };

@@ -103,6 +103,25 @@ test('an answer to who has left goes by email, and its link leads back into the 
   await expect(mailed.getByText('by email', { exact: false })).toBeVisible();
   await expect(mailed.getByText('We come on Tuesday.')).toHaveCount(0);
   await inbox.close();
+
+  // They come in another browser too, give the same address, and are one: what they say there comes here.
+  const other = await visit(browser, stack);
+  await other.chat.getByText('What may I call you?').waitFor();
+  await other.say('Brynn again');
+  await other.chat.getByText('Where may we write to?').waitFor();
+  await other.say('brynn@hollow.example');
+  await other.chat.getByText('Waiting for somebody from Sales.').waitFor();
+  await hanne.reload();
+  const same = hanne.getByRole('list', { name: 'The same person, elsewhere' });
+  await same.getByRole('button', { name: 'Join it to this one…' }).click();
+  await hanne.getByRole('button', { name: 'Join them' }).click();
+  await expect(logOf(hanne).getByText(/^Hanne Brill joined another chat of theirs/)).toBeVisible();
+  await expect(same).toHaveCount(0);
+  await other.say('It is me, on my phone');
+  await expect(logOf(hanne).getByText('It is me, on my phone')).toBeVisible();
+  await hanne.getByLabel('Your reply').fill('I see you, Brynn.');
+  await hanne.getByRole('button', { name: 'Reply' }).click();
+  await expect(other.chat.getByText('I see you, Brynn.')).toBeVisible();
   await hanne.getByRole('button', { name: 'Done', exact: true }).last().click();
   await firstVisitAgain(hanne);
 });

@@ -22,6 +22,7 @@ import { type Answer, answerOf } from './answer.ts';
 import { addressOf } from './away.ts';
 import { changesFor, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
+import { ofSamePerson } from './joining.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import {
   type ConversationRow,
@@ -142,11 +143,12 @@ export class AgentService {
             facts: Facts;
             trail: OnPage[] | string;
             blocked: Date | null;
+            person: string | null;
             edition: number | null;
             earlier: string | number;
           }
       >(
-        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread, v.facts, v.trail, v.blocked_at AS blocked, ed.number AS edition,
+        `SELECT c.*, ${OFFERED}, ${UNREAD} AS unread, v.facts, v.trail, v.person_id AS person, v.blocked_at AS blocked, ed.number AS edition,
                 (SELECT COUNT(*) FROM conversations b WHERE b.visitor_id = c.visitor_id AND b.id < c.id) AS earlier
          FROM conversations c ${JOIN_OFFER} JOIN visitors v ON v.id = c.visitor_id LEFT JOIN editions ed ON ed.id = c.edition_id
          WHERE c.id = :id AND c.workspace_id = :workspace`,
@@ -156,9 +158,10 @@ export class AgentService {
       this.house.ports.directories.of(me.workspace),
     ]);
     if (!row) throw notFound('conversation');
-    const [edition, before] = await Promise.all([
+    const [edition, before, same] = await Promise.all([
       row.edition_id === null ? undefined : this.house.ports.editions.get(me.workspace, row.edition_id),
       Number(row.earlier) === 0 ? [] : this.before(row),
+      ofSamePerson(this.house, me.workspace, { id, visitor: row.visitor_id, person: row.person }),
     ]);
     const types = new Map(edition?.facts.map(fact => [fact.name, fact.type]));
     const known = { ...row.facts, ...row.session.facts };
@@ -180,6 +183,8 @@ export class AgentService {
       trail: typeof row.trail === 'string' ? JSON.parse(row.trail) : row.trail,
       blocked: row.blocked !== null,
       email: addressOf(edition?.facts ?? [], known) ?? null,
+      same: row.joined_to === null ? same : [],
+      joinedTo: row.joined_to,
     };
   }
 
@@ -382,6 +387,8 @@ export class AgentService {
     };
     const place = { workspace: me.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
     return append(this.house, place, async (row, transaction): Promise<Outcome> => {
+      if (row.joined_to !== null)
+        throw new ProblemError('not_yours', `This conversation goes on in conversation ${row.joined_to}.`);
       const now = new Date();
       const command = commandIn(directory);
       const held = commanded(holdingOf(row), command, giver, now.getTime());

@@ -67,7 +67,8 @@ export class Announcer {
   /** Whether a page of theirs is connected to this process. */
   private hasOpen(conversation: string): boolean {
     const { adapter } = this.house.io.of(VISITOR_NAMESPACE);
-    return (adapter.rooms.get(rooms.visitor(conversation))?.size ?? 0) > 0;
+    const open = (room: string) => (adapter.rooms.get(room)?.size ?? 0) > 0;
+    return open(rooms.visitor(conversation)) || open(rooms.elsewhere(conversation));
   }
 
   presence(conversation: string, here: boolean): void {

@@ -11,6 +11,7 @@ import { handOver } from './effects/hand-over.ts';
 import { startFlow } from './effects/start-flow.ts';
 import { timer } from './effects/timer.ts';
 import { Host } from './host.ts';
+import { joinedListener } from './joining.ts';
 import { leavers } from './leavers.ts';
 import { Line, standing } from './line.ts';
 import { missedListener } from './missed.ts';
@@ -241,6 +242,7 @@ export const conversations: Area = {
     turnsListener(house),
     saidListener(house),
     awayListener(house, partsOf(house).announcer),
+    joinedListener(house, partsOf(house).announcer),
   ],
   keeps: ({ tables }) => [
     {

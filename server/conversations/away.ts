@@ -26,11 +26,12 @@ export function awayListener({ database }: House, announcer: Announcer): Listene
     async hear(events, transaction) {
       for (const { workspaceId: workspace, conversationId: conversation, number, at } of events) {
         if (conversation === null || number === null || (await announcer.isHere(conversation))) continue;
-        // Raw: one statement, whether something of it waits already or not; nothing of what was erased meanwhile.
+        // Raw: one statement, whether something of it waits already or not; nothing of what was erased meanwhile,
+        // and of one that goes on in another that one tells.
         await database.query(
           `INSERT INTO unseen_answers (conversation_id, workspace_id, number, since, due_at)
            SELECT c.id, c.workspace_id, :number, :at, :at + INTERVAL ${COMES_BACK_WITHIN} SECOND FROM conversations c
-           WHERE c.id = :conversation AND c.workspace_id = :workspace
+           WHERE c.id = :conversation AND c.workspace_id = :workspace AND c.joined_to IS NULL
            ON DUPLICATE KEY UPDATE
              due_at = LEAST(:at + INTERVAL ${COMES_BACK_WITHIN} SECOND, unseen_answers.since + INTERVAL ${AT_MOST} SECOND)`,
           { replacements: { workspace, conversation, number, at }, type: QueryTypes.INSERT, transaction },

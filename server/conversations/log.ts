@@ -185,6 +185,7 @@ const CHANGING = [
   'waiting_since',
   'later_until',
   'back_since',
+  'joined_to',
 ] as const;
 const UPDATE = `UPDATE conversations SET ${CHANGING.map(column => `${column} = ?`).join(', ')}, session = ?, course = ? WHERE id = ?`;
 

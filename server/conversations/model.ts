@@ -70,6 +70,8 @@ export const conversations = table('conversations', {
   laterUntil: nullable(instant),
   /** Since when it is back, and nothing was done about that. */
   backSince: nullable(instant),
+  /** In which other one of the same person it goes on. */
+  joinedTo: nullable(reference()),
   isTest: usually(yesNo),
   /** The identities of its tags, as lists show them. */
   tags: usually(json(z.array(z.string()))),
@@ -233,6 +235,7 @@ export interface ConversationRow {
   waiting_since: Date | null;
   later_until: Date | null;
   back_since: Date | null;
+  joined_to: string | null;
   is_test: number;
   /** As the driver gives it: JSON, or its text. */
   tags: string[] | string;
@@ -272,6 +275,7 @@ export type Changes = Partial<
     | 'waiting_since'
     | 'later_until'
     | 'back_since'
+    | 'joined_to'
     | 'tags'
     | 'urgent'
   >

@@ -62,6 +62,21 @@ export function personal({ tables, database }: House): Personal {
           { replacements: { workspace, ids: [...ids] }, type: QueryTypes.RAW, transaction },
         );
         const conversationId = [...ids];
+        // Raw: what was carried to the conversations that they were joined to goes as well, told by what holds it.
+        await database.query(
+          `UPDATE conversations a JOIN conversations c ON c.joined_to = a.id SET a.preview = ''
+           WHERE c.workspace_id = :workspace AND c.id IN (:ids)`,
+          { replacements: { workspace, ids: [...ids] }, type: QueryTypes.UPDATE, transaction },
+        );
+        await database.query(
+          `DELETE e, s FROM conversations c JOIN entries e ON e.conversation_id = c.joined_to
+             LEFT JOIN said s ON s.conversation_id = e.conversation_id AND s.number = e.number
+           WHERE c.workspace_id = :workspace AND c.id IN (:ids)
+             AND (JSON_VALUE(e.body, '$.elsewhere') = c.id
+               OR (e.kind = 'joined here' AND JSON_VALUE(e.body, '$.conversation') = c.id))`,
+          { replacements: { workspace, ids: [...ids] }, type: QueryTypes.RAW, transaction },
+        );
+        await rows.of(conversations).change({ joinedTo: null }, { joinedTo: conversationId }, { transaction });
         await rows.of(reached).remove({ conversationId }, { transaction });
         await rows.of(readings).remove({ conversationId }, { transaction });
         await rows.of(timers).remove({ conversationId }, { transaction });

@@ -6,6 +6,7 @@ import { type Doors, serve } from '../http/serve.ts';
 import type { AgentService } from './agents.ts';
 import type { Announcer } from './announcer.ts';
 import { blockedIn, showOut } from './blocked.ts';
+import { join } from './joining.ts';
 import type { Appended } from './log.ts';
 import { missedToday } from './missed.ts';
 import { conversations } from './model.ts';
@@ -45,6 +46,11 @@ export function conversationDoors(doors: Doors, house: House, agents: AgentServi
   serve(doors, conversationRoutes.reply, ({ params, body, request }, me) => {
     const origin = new URL(house.options.url ?? `${request.protocol}://${request.get('host')}`).origin;
     return tell(agents.reply(me, params.id, body, origin));
+  });
+  serve(doors, conversationRoutes.join, async ({ params, body }, me) => {
+    const [left, came] = await join(house, me, params.id, body.other);
+    await announcer.announce(left!);
+    return announcer.announce(came!);
   });
   serve(doors, conversationRoutes.pages, async ({ params }, me) => {
     const row = await house.tables.in(me.workspace).of(conversations).one({ id: params.id });

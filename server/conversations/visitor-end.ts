@@ -171,6 +171,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       };
       const { row, missed, begun } = await visitors.hello(data.site, visitor, input, listen, data.trial);
       if (begun) await live.announce(begun);
+      if (row.joined_to !== null) await socket.join(rooms.elsewhere(row.joined_to));
       live.presence(row.id, true);
       const { directory, open, changes } = await visitors.presence(data.site);
       line.comes(data.site, row.id, { open, changes });

@@ -325,7 +325,7 @@ export class VisitorService {
       const { holding } = visitorMailed(holdingOf(row), Date.now());
       return {
         entries: [{ kind: 'replied', text, clientId, mailed: true }],
-        changes: changesFor(row, holding),
+        changes: row.joined_to === null ? changesFor(row, holding) : {},
       };
     });
   }
@@ -341,6 +341,8 @@ export class VisitorService {
       const first = await this.firstEntry(row, happened, clientId, directory, transaction);
       if (first.length === 0) return { entries: [] };
       if (ratedWith) return { entries: [...first, ...ratedWith] };
+      // It goes on in another conversation, which it is carried to.
+      if (row.joined_to !== null) return { entries: first };
       const now = new Date();
       const { holding, plays } = visitorWrote(holdingOf(row), now.getTime());
       if (!plays && !row.session.before) return { entries: first, changes: changesFor(row, holding) };

@@ -45,6 +45,7 @@ import { back } from './migrations/0040-back.ts';
 import { passers } from './migrations/0041-passers.ts';
 import { filesSent } from './migrations/0042-files-sent.ts';
 import { reached } from './migrations/0043-reached.ts';
+import { joined } from './migrations/0044-joined.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -91,6 +92,7 @@ export const migrations: readonly Migration[] = [
   passers,
   filesSent,
   reached,
+  joined,
 ];
 
 /**

@@ -7,6 +7,8 @@ export const rooms = {
   /** Whoever has the chat of a site open. */
   site: (id: string): string => `site:${id}`,
   visitor: (conversation: string): string => `visitor:${conversation}`,
+  /** Its visitor’s pages that show another conversation, which was joined to it. */
+  elsewhere: (conversation: string): string => `elsewhere:${conversation}`,
   /** Named with its workspace, so that nobody hears of another’s. */
   draft: (workspace: string, flow: string): string => `draft:${workspace}:${flow}`,
   watchers: (conversation: string): string => `watchers:${conversation}`,

@@ -161,14 +161,24 @@ export function Conversation({ id, line }: { id: string; line?: number | undefin
             </Row>
           ) : null}
         </LogList>
-        {here || conversation.holder === 'flow' ? null : (
+        {here || detail.joinedTo || conversation.holder === 'flow' ? null : (
           <p className="border-t border-rule px-5 py-2 text-xs text-ink-2 max-md:px-3">
             {detail.email
               ? `They have left: an answer goes to ${detail.email} in two minutes, unless they come back.`
               : 'They have left, and no email address of theirs is known: an answer waits for them here.'}
           </p>
         )}
-        <Composer key={id} detail={detail} withOther={others ? conversation.agent?.name : undefined} />
+        {detail.joinedTo ? (
+          <p className="border-t border-rule px-5 py-3 text-ink-2 max-md:px-3">
+            This goes on in{' '}
+            <Link to={`/inbox/${detail.joinedTo}`} className="text-petrol underline">
+              the conversation that it was joined to
+            </Link>
+            .
+          </p>
+        ) : (
+          <Composer key={id} detail={detail} withOther={others ? conversation.agent?.name : undefined} />
+        )}
       </section>
       <Beside detail={detail} entries={entries} shown={details} />
       {handingBack ? <HandBack detail={detail} onClose={() => setHandingBack(false)} /> : null}

@@ -18,6 +18,7 @@ import {
   released,
   taken,
 } from './held.ts';
+import { joinedHere, joinedTo } from './joined.ts';
 import type { EntryKind, Position, Reader } from './kind.ts';
 import { newer } from './newer.ts';
 import { note } from './note.ts';
@@ -53,6 +54,8 @@ const others = [
   corrected,
   done,
   fellSilent,
+  joinedHere,
+  joinedTo,
   ruled,
   rated,
   newer,
@@ -91,9 +94,9 @@ export function entryKindOf({ kind }: { kind: string }): AnyKind | undefined {
   return byName.get(kind);
 }
 
-/** Whether the visitor sees an entry; what is not known is for the team. */
+/** Whether the visitor sees an entry; what is not known is for the team, and so is what was said in another browser. */
 export function visitorSees(entry: { kind: string }): boolean {
-  return entryKindOf(entry)?.visitorSees ?? false;
+  return !('elsewhere' in entry && entry.elsewhere) && (entryKindOf(entry)?.visitorSees ?? false);
 }
 
 /** What a replay is told of an entry: nothing of most. */

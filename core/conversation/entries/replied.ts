@@ -18,6 +18,8 @@ export const replied = entryKind({
     clientId: z.string(),
     /** It came by email. */
     mailed: z.literal(true).optional(),
+    /** It was said in this conversation, which was joined to the one that the entry is of. */
+    elsewhere: z.string().optional(),
   }),
   visitorSees: true,
   preview: ({ text }) => text,
@@ -28,8 +30,8 @@ export const replied = entryKind({
     return isOfRating(step) ? [] : [{ move: 'visitor', text }];
   },
   happens: () => ({}),
-  recorded: ({ text, choice, choices, fields, file, step }, { number, at }) =>
-    isOfRating(step)
+  recorded: ({ text, choice, choices, fields, file, step, elsewhere }, { number, at }) =>
+    isOfRating(step) || elsewhere !== undefined
       ? undefined
       : {
           did: 'replied',

@@ -3,6 +3,7 @@ import { Blocking } from './blocking.tsx';
 import { Files } from './files.tsx';
 import { Known } from './known.tsx';
 import { Rules } from './rules.tsx';
+import { Same } from './same.tsx';
 import { ScoreReasons } from './score.tsx';
 import { Tags } from './tags.tsx';
 import { Way } from './way.tsx';
@@ -25,6 +26,7 @@ export function Beside({
       className={`w-70 shrink-0 overflow-y-auto border-l border-rule px-4 py-4 max-lg:absolute max-lg:inset-y-0 max-lg:right-0 max-lg:z-20 max-lg:bg-paper max-lg:shadow-xl ${shown ? '' : 'max-lg:hidden'}`}
     >
       <Where detail={detail} />
+      <Same detail={detail} />
       <Tags conversation={conversation} />
       <Known detail={detail} />
       <ScoreReasons entries={entries} />

@@ -8,6 +8,7 @@ import { charted } from './charted.tsx';
 import { corrected } from './corrected.ts';
 import { emailed } from './emailed.tsx';
 import { entered } from './entered.tsx';
+import { joinedHere, joinedTo } from './joined.tsx';
 import { learnt } from './learnt.tsx';
 import { note } from './note.tsx';
 import { replied } from './replied.tsx';
@@ -30,6 +31,8 @@ const views = [
   letBack,
   emailed,
   called,
+  joinedHere,
+  joinedTo,
 ] as const;
 
 const byKind = new Map<string, unknown>(views.map(view => [view.kind, view]));

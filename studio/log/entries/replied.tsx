@@ -16,11 +16,12 @@ function FileLink({ file }: { file: FileGiven }) {
 export const replied = entryView({
   kind: 'replied',
   byVisitor: true,
-  Row: ({ entries: [{ at, text, file, mailed }], visitor }) => (
+  Row: ({ entries: [{ at, text, file, mailed, elsewhere }], visitor }) => (
     <Row at={at}>
       <p className="label text-plum">
         {visitor}
         {mailed ? ' · by email' : null}
+        {elsewhere ? ' · in their other chat' : null}
       </p>
       <div className={`${script} border-l-2 border-plum-3 pl-2.5`}>
         <Typed>{text}</Typed>
