@@ -76,6 +76,8 @@ export const Account = z.object({
   }),
   /** Facts about the business, for leads who write flows. */
   business: z.array(BusinessFact),
+  /** Whether a service is set up that helps with the wording. */
+  helpsWording: z.boolean(),
   /** What visitors say who want a person, in the lead’s own wordings. */
   wishes: z.array(z.string()),
   /** The names of the flows that another can go on with. */

@@ -32,3 +32,4 @@ export * from './tellings.ts';
 export * from './today.ts';
 export * from './trials.ts';
 export * from './window.ts';
+export * from './wording.ts';

@@ -26,6 +26,7 @@ import { teamRoutes } from './teams.ts';
 import { tellingRoutes } from './tellings.ts';
 import { todayRoutes } from './today.ts';
 import { trialRoutes } from './trials.ts';
+import { wordingRoutes } from './wording.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
   Object.entries(routes).map(([name, route]) => [`${area}.${name}`, route]);
@@ -60,4 +61,5 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('settings', settingsRoutes),
   ...named('orders', orderRoutes),
   ...named('today', todayRoutes),
+  ...named('wording', wordingRoutes),
 ]);

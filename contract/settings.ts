@@ -52,6 +52,13 @@ export const Settings = z.strictObject({
     .nullable(),
   /** Hosts inside private networks that flows may call all the same. */
   allowedHosts: z.array(Host).max(50),
+  /** What helps members with the wording: it is sent a text with what is wished of it, and answers with another. */
+  wordingService: z
+    .string()
+    .trim()
+    .max(500, 'An address has at most 500 characters.')
+    .regex(/^https?:\/\/[^\s/]+\S*$/i, 'The address of a service begins with https://.')
+    .nullable(),
   /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
   goesOnFor: z
     .int('It is a whole number of minutes.')

@@ -15,6 +15,7 @@ import { business, businessFacts, firstVisit, look, members, teams } from './bus
 import { editionsOf } from './editions.ts';
 import { pastDays } from './history/days.ts';
 import { writePast } from './history/rows.ts';
+import { SERVICES } from './standins.ts';
 
 const DAY = 86_400_000;
 
@@ -44,9 +45,10 @@ export async function loadDemo(
   const createdAt = ago(days + 3);
   const flow = firstVisit(root);
   const { name, zone, language, country, currency, mailFrom } = business;
+  const wordingService = `https://${SERVICES}/wording`;
   const workspace = await tables
     .everywhere(account.workspaces)
-    .add({ name, zone, language, country, currency, business: businessFacts, mailFrom, createdAt });
+    .add({ name, zone, language, country, currency, business: businessFacts, mailFrom, wordingService, createdAt });
   const rows = tables.in(workspace);
   await rows.of(account.tags).addAll(firstTags);
   await shipPhrases(tables, workspace);

@@ -23,6 +23,24 @@ const visits: Record<string, { what: string; when: string; who: string; state: s
   'BR-1090': { what: 'Yearly service', when: 'Friday after lunch', who: 'Saffi', state: 'waiting for a part' },
 };
 
+/** What stands in for a service that rewords: it knows a few tricks and no more. */
+function reworded(text: string, wish: string): string {
+  const tidy = text
+    .trim()
+    .replace(/\s+/g, ' ')
+    .replace(/\bi\b/g, 'I')
+    .replace(/(^|[.!?] )(\p{Ll})/gu, (_, before: string, letter: string) => before + letter.toUpperCase())
+    .replace(/([\p{L}\p{N}])$/u, '$1.');
+  if (wish === 'shorter') return /^.*?[.!?](?= |$)/.exec(tidy)?.[0] ?? tidy;
+  if (wish === 'friendlier') return `Thank you for asking. ${tidy} Is there anything else I can do for you?`;
+  if (wish === 'plainer')
+    return tidy.replace(
+      /\b(utilise|commence|purchase)\b/gi,
+      word => ({ utilise: 'use', commence: 'begin', purchase: 'buy' })[word.toLowerCase()] ?? word,
+    );
+  return tidy;
+}
+
 /** How many pushes are remembered. */
 const KEPT = 200;
 
@@ -35,7 +53,7 @@ export interface StandIns {
 
 /**
  * Serves what stands in for services outside: where a postcode is, how a visit stands, a register of
- * enquiries, and the pages of the mail catcher.
+ * enquiries, help with the wording, and the pages of the mail catcher.
  * @param port zero takes a free one
  * @param inbound the port at which answers to letters come in, if they do
  */
@@ -61,6 +79,10 @@ export function startStandIns(mail: MailCatcher, port: number, inbound?: number)
     const of =
       typeof name === 'string' && name.trim() !== '' ? name.trim().replace(/[^\p{L}\p{N}]+/gu, '-') : 'anybody';
     response.status(201).json({ enquiry: { number: `E-${of}` } });
+  });
+  app.post('/wording', express.json({ limit: '20kb' }), (request, response) => {
+    const { text = '', wish = '' } = request.body as { text?: string; wish?: string };
+    response.json({ text: reworded(String(text), String(wish)) });
   });
   const pushed: string[] = [];
   app.post('/push/:browser', (request, response) => {

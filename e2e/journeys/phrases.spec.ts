@@ -124,6 +124,14 @@ test('a phrase that ships is checked, fetched by its shortcut with what is known
   await visitor.page.waitForURL(/\/insulation$/);
   await expect(visitor.chat.getByText('All about lofts')).toBeVisible();
 
+  // Help with the wording: what comes back is looked at before it goes, and one's own words are there still.
+  await box.fill('like this one.  it is dry');
+  await priya.getByRole('button', { name: 'Help with the wording' }).click();
+  await priya.getByRole('menuitem', { name: 'Correct it' }).click();
+  await expect(box).toHaveValue('Like this one. It is dry.');
+  await priya.getByRole('button', { name: 'Back to my own words' }).click();
+  await expect(box).toHaveValue('like this one.  it is dry');
+
   await box.fill('Like this one.');
   await priya.getByRole('button', { name: 'Send and done' }).click();
   await expect(visitor.chat.getByRole('img', { name: 'A dry loft' })).toBeVisible();

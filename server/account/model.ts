@@ -41,6 +41,7 @@ export const workspaces = table('workspaces', {
   /** Read by the version before alone, which is there while processes are replaced: a rule says it since. */
   closesAfter: nullable(integer),
   goesOnFor: usually(integer),
+  wordingService: nullable(text(500)),
   /** What else than is understood by itself is wanting a person. */
   wishes: usually(json(z.array(z.string()))),
   createdAt: instant,

@@ -128,6 +128,7 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
     },
     workspace,
     business: workspace.business,
+    helpsWording: workspace.wordingService !== null,
     wishes: workspace.wishes,
     published: [...published],
     members: [...people.values()].filter(({ resting }) => !resting),

@@ -46,6 +46,7 @@ import { passers } from './migrations/0041-passers.ts';
 import { filesSent } from './migrations/0042-files-sent.ts';
 import { reached } from './migrations/0043-reached.ts';
 import { joined } from './migrations/0044-joined.ts';
+import { wording } from './migrations/0045-wording.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -93,6 +94,7 @@ export const migrations: readonly Migration[] = [
   filesSent,
   reached,
   joined,
+  wording,
 ];
 
 /**

@@ -60,6 +60,8 @@ export interface WorkspaceSettings {
   mailFrom: string | null;
   /** Hosts inside private networks that flows may call. */
   allowedHosts: string[];
+  /** The address of what helps with the wording. */
+  wordingService: string | null;
   /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
   goesOnFor: number;
   /** What visitors say who want a person, besides what is understood by itself. */

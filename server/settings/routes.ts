@@ -5,8 +5,15 @@ import type { WorkspaceSettings } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { type Doors, serve } from '../http/serve.ts';
 
-function settingsOf({ business, mailFrom, allowedHosts, goesOnFor, wishes }: WorkspaceSettings): Settings {
-  return { facts: business, mailFrom, allowedHosts, goesOnFor, wishes };
+function settingsOf({
+  business,
+  mailFrom,
+  allowedHosts,
+  wordingService,
+  goesOnFor,
+  wishes,
+}: WorkspaceSettings): Settings {
+  return { facts: business, mailFrom, allowedHosts, wordingService, goesOnFor, wishes };
 }
 
 /** Says what is wrong with the business facts beyond their shape, at the field where it is. */

@@ -15,6 +15,7 @@ import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
 import { OfferPage } from './offer-page.tsx';
 import { isEnclosed, nothingEnclosed, type Writing } from './open-conversation.ts';
+import { Reword } from './reword.tsx';
 import { SuggestionList, useSuggestions } from './suggestions.tsx';
 
 const LONGEST = 4_000;
@@ -217,6 +218,15 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
           <IconButton name="Offer a page to go to" aria-pressed={offering} onClick={() => setOffering(!offering)}>
             <SquareArrowOutUpRight className="size-4" aria-hidden="true" />
           </IconButton>
+        ) : null}
+        {writing === 'reply' ? (
+          <Reword
+            text={text}
+            onReworded={words => {
+              write(id, words);
+              box.current?.focus();
+            }}
+          />
         ) : null}
         <EmojiPicker
           onClosed={() => box.current?.focus()}

@@ -17,6 +17,7 @@ export function signPriyaIn(): void {
       },
       workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
       business: [],
+      helpsWording: false,
       wishes: [],
       published: [],
       members: [],

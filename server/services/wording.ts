@@ -1,0 +1,45 @@
+import { randomUUID } from 'node:crypto';
+import { wordingRoutes } from '@kineta/contract';
+import { z } from 'zod';
+import type { House } from '../house/house.ts';
+import { ProblemError } from '../http/problem.ts';
+import { type Doors, serve } from '../http/serve.ts';
+import { Allowance } from '../limits/allowance.ts';
+import { type Caller, CallFailed } from './caller.ts';
+
+/** Who writes waits for it. */
+const WITHIN = 15;
+const HASTY = 'That were many wordings at once. Please try again in a moment.';
+
+/** What the service answers. What is longer than a message, or empty, is no wording. */
+const Answer = z.object({ text: z.string().trim().min(1).max(4_000) });
+
+/** Help with the wording, from whatever the workspace has set up for it; what comes back is a text, and a person sends it or not. */
+export function wordingDoors(doors: Doors, { ports, wire }: House, caller: () => Caller): void {
+  const allowed = new Allowance('wordings', { times: 20, seconds: 60 }, HASTY, wire.counters);
+  serve(doors, wordingRoutes.reword, async ({ body: { text, wish } }, me) => {
+    const { workspace } = await ports.directories.of(me.workspace);
+    const { wordingService: url, language, allowedHosts } = workspace;
+    if (url === null) throw new ProblemError('invalid_request', 'No service is set up that helps with the wording.');
+    await allowed.spend(me.id);
+    try {
+      const answer = await caller().call(
+        { method: 'POST', url, body: { text, wish, language }, limit: WITHIN, tries: 1 },
+        {
+          key: randomUUID(),
+          allowed: allowedHosts,
+          keyFor: host => ports.serviceKeys.headersFor(me.workspace, host),
+        },
+      );
+      const read = Answer.safeParse(answer);
+      if (!read.success) throw new CallFailed('its answer holds no wording.', false);
+      return read.data;
+    } catch (error) {
+      if (!(error instanceof CallFailed)) throw error;
+      throw new ProblemError(
+        'unavailable',
+        `The service that helps with the wording failed: ${error.message} What you wrote is as it was.`,
+      );
+    }
+  });
+}
