@@ -154,19 +154,30 @@ const Written = z.strictObject({ clientId: ClientId, text: Text });
 /** A file’s identity. */
 const FileId = z.string().regex(/^[A-Za-z0-9_-]{22}$/);
 
-/** A page that the visitor may go to, of the site or elsewhere. */
-export const PageOffered = z.strictObject({
-  page: z
-    .string()
-    .trim()
-    .max(500, 'An address has at most 500 characters.')
-    .regex(/^(https?:\/\/[^\s/]+\S*|\/(?![/\\])\S*)$/i, 'A page begins with / on the site, or with https://.'),
-  /** What it is called; its address where that is not said. */
-  title: z.string().trim().max(100, 'A title has at most 100 characters.').optional(),
-});
-export type PageOffered = z.infer<typeof PageOffered>;
+/** What the visitor is offered: a page that they may go to, of the site or elsewhere, a code to be used there, or both. */
+export const Offered = z
+  .strictObject({
+    page: z
+      .string()
+      .trim()
+      .max(500, 'An address has at most 500 characters.')
+      .regex(/^(https?:\/\/[^\s/]+\S*|\/(?![/\\])\S*)$/i, 'A page begins with / on the site, or with https://.')
+      .optional(),
+    code: z
+      .string()
+      .trim()
+      .regex(/^\S(.{0,38}\S)?$/, 'A code has at most 40 characters.')
+      .optional(),
+    /** What it is called; its code or its address where that is not said. */
+    title: z.string().trim().max(100, 'A title has at most 100 characters.').optional(),
+  })
+  .refine(({ page, code }) => page !== undefined || code !== undefined, {
+    path: ['page'],
+    message: 'Give a page, a code, or both.',
+  });
+export type Offered = z.infer<typeof Offered>;
 
-/** What an agent sends: words, with pictures and files that were uploaded before, and a page to go to. */
+/** What an agent sends: words, with pictures and files that were uploaded before, and an offer. */
 const Answer = z
   .strictObject({
     clientId: ClientId,
@@ -177,9 +188,9 @@ const Answer = z
       .max(6, 'At most six pictures go together.')
       .optional(),
     files: z.array(FileId).min(1).max(6, 'At most six files go together.').optional(),
-    page: PageOffered.optional(),
+    offer: Offered.optional(),
   })
-  .refine(({ text, pictures, files, page }) => text !== '' || pictures || files || page, {
+  .refine(({ text, pictures, files, offer }) => text !== '' || pictures || files || offer, {
     path: ['text'],
     message: 'There is nothing to send yet.',
   });

@@ -92,6 +92,7 @@ export const en = {
     'transcript you': () => 'You',
     'save the file': () => 'Save',
     'go to the page': () => 'Go there',
+    code: () => 'Code',
     'attached to a letter': ({ count }: { count: number }) =>
       count === 1
         ? '(A file was attached, which is not kept here.)'

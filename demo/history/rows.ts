@@ -174,7 +174,8 @@ async function writePart(
     return entries.flatMap(entry => eventsOf([entry], { ...where, at: new Date(entry.at) }));
   });
   await tables.database.transaction(async transaction => {
-    for (const { id, entries } of placed) await insertEntries({ id, workspace_id: workspace }, entries, transaction);
+    for (const { id, entries } of placed)
+      await insertEntries([{ row: { id, workspace_id: workspace }, entries }], transaction);
     for (const some of partsOf(happened)) await writeEvents(some, transaction);
   });
 }

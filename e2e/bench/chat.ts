@@ -5,11 +5,14 @@ import { join } from 'node:path';
 import { connect, migrate, startPrivateDatabase } from '@kineta/server';
 import { createConnection } from 'mariadb';
 import type { Socket } from 'socket.io-client';
+import { agents, signedIn } from './agents.ts';
 import { percentile, type Result, result } from './result.ts';
 import { root, started } from './started.ts';
 import { echo, inGroups, load, publish, ROUNDS, visitors } from './talkers.ts';
 
 const PORT = 4_477;
+/** So many agents take chats meanwhile, and are told of every message. */
+export const AGENTS = 20;
 
 /** What the database did so far for our account: statements, and seconds spent in them. */
 async function work(socketPath: string): Promise<{ statements: number; seconds: number }> {
@@ -45,6 +48,7 @@ export async function chat(): Promise<Result[]> {
     await migrate(tables);
     await tables.close();
     await publish(database.url);
+    const tokens = await signedIn(database.url, AGENTS);
     const adminSocket = join(home, 'mariadb', 's.sock');
     await work(adminSocket);
     for (const { count, bound } of [
@@ -61,6 +65,7 @@ export async function chat(): Promise<Result[]> {
       const kineta = await started('node', ['server/dist/kineta.js', 'start'], env);
       children.push(kineta.process);
       const url = `http://127.0.0.1:${PORT}`;
+      await agents([url], tokens, sockets);
       const talkers = await visitors(url, count, sockets);
       const before = await work(adminSocket);
       const ours = await load(talkers);

@@ -5,6 +5,8 @@ import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { connect, migrate, startPrivateDatabase } from '@kineta/server';
 import type { Socket } from 'socket.io-client';
+import { agents, signedIn } from './agents.ts';
+import { AGENTS } from './chat.ts';
 import { freePort, redisOn } from './redis.ts';
 import { percentile, type Result, result } from './result.ts';
 import { root, started } from './started.ts';
@@ -32,6 +34,7 @@ export async function joinedChat(processes: number): Promise<Result[]> {
   const redisPort = await freePort();
   const children: ChildProcess[] = [redisOn(redisPort, home)];
   const results: Result[] = [];
+  let tokens: string[] = [];
   const measured = async (count: number, among: number): Promise<number[]> => {
     const env = {
       KINETA_ROOT: root,
@@ -52,6 +55,7 @@ export async function joinedChat(processes: number): Promise<Result[]> {
     children.push(...servers);
     if (among > 1) await joined(urls);
     const sockets: Socket[] = [];
+    await agents(urls, tokens, sockets);
     const talkers = [];
     for (const url of urls) talkers.push(...(await visitors(url, Math.round(count / among), sockets)));
     const { times, failed } = await load(talkers);
@@ -69,6 +73,7 @@ export async function joinedChat(processes: number): Promise<Result[]> {
     await migrate(tables);
     await tables.close();
     await publish(database.url);
+    tokens = await signedIn(database.url, AGENTS);
     for (const { count, bound } of [
       { count: 200, bound: 40 },
       { count: 1_000, bound: 150 },

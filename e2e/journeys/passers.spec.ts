@@ -49,15 +49,3 @@ test('who is on the site without a chat is spoken to first: the chat comes to th
     0,
   );
 });
-
-test('who leaves while they are written to is gone, and the words stay', async ({ browser, stack }) => {
-  const page = await newWindow(browser);
-  await page.goto(`${stack.site}/book-a-survey`);
-  const priya = await studio(browser, stack, people.priya);
-  await priya.getByRole('button', { name: /on the site without a chat$/ }).click();
-  await priya.getByRole('button', { name: 'Speak first to who is on /book-a-survey' }).click();
-  await priya.getByLabel('What you say first').fill('Which day would suit you?');
-  await page.close();
-  await expect(priya.getByText('They have left the page')).toBeVisible({ timeout: 45_000 });
-  await expect(priya.getByLabel('What you say first')).toHaveValue('Which day would suit you?');
-});

@@ -89,12 +89,13 @@ test('a phrase that ships is checked, fetched by its shortcut with what is known
   // A file is known by its content, whatever it is called.
   await expect(priya.getByText(/^setup\.exe: That file’s content is of no kind/)).toBeVisible();
   await expect(attached.getByText('how thick.txt')).toBeVisible();
-  // And a page that they may go to.
-  await priya.getByRole('button', { name: 'Offer a page to go to' }).click();
+  // And an offer: a page that they may go to, and a code.
+  await priya.getByRole('button', { name: 'Offer a page or a code' }).click();
   await priya.getByLabel('Page', { exact: true }).fill('insulation');
   await priya.getByLabel('Page', { exact: true }).press('Enter');
   await expect(priya.getByText('A page begins with / on the site, or with https://.')).toBeVisible();
   await priya.getByLabel('Page', { exact: true }).fill('/insulation');
+  await priya.getByLabel('Code', { exact: true }).fill('LOFT10');
   await priya.getByLabel('What it is called').fill('All about lofts');
   await priya.getByRole('button', { name: 'Put it in' }).click();
   await expect(attached.getByText('All about lofts')).toBeVisible();
@@ -120,6 +121,7 @@ test('a phrase that ships is checked, fetched by its shortcut with what is known
     visitor.chat.getByRole('link', { name: 'Save' }).click(),
   ]);
   expect(download.suggestedFilename()).toBe('how thick.txt');
+  await expect(visitor.chat.getByText('LOFT10')).toBeVisible();
   await visitor.chat.getByRole('link', { name: 'Go there' }).click();
   await visitor.page.waitForURL(/\/insulation$/);
   await expect(visitor.chat.getByText('All about lofts')).toBeVisible();

@@ -65,7 +65,7 @@ const shown = (page: Page) =>
 const told = (page: Page) => page.getByText(/^\w+ waits for a person\.$/);
 const toMine = async (page: Page) => {
   await page.getByRole('button', { name: /^Notices/ }).click();
-  await page.getByRole('link', { name: 'Who is told of what' }).click();
+  await page.getByRole('link', { name: 'Who is told of what' }).last().click();
   await page.getByRole('heading', { name: 'Of what', exact: true }).waitFor();
 };
 

@@ -40,8 +40,10 @@ test('neither moves the page nor stops it, and loads nothing of the chat before 
   });
   await page.goto(stack.site);
   await page.getByRole('button', { name: 'Ask Robin' }).waitFor();
-  // Once it has loaded it says that it has the chat, and asks for nothing.
-  await expect.poll(() => asked).toEqual(['/w/brackenrow-demo.js', '/w/brackenrow-demo/alive']);
+  // Once it has loaded it says that it has the chat, and, as this site tells it, that somebody looks at it.
+  await expect
+    .poll(() => asked)
+    .toEqual(['/w/brackenrow-demo.js', '/w/brackenrow-demo/alive', '/w/here.js', '/w/brackenrow-demo/here']);
   // When it was asked is known once it was answered.
   const toldAfterLoad = () =>
     page.evaluate(() => {

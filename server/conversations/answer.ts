@@ -31,12 +31,16 @@ const fileCard = ({ id, name, size }: FileGiven, origin: string, language: strin
   actions: [{ id, label: message(language, 'save the file'), page: `${origin}/w/files/${id}` }],
 });
 
-/** A page as a card: the visitor goes there if they like, and the chat goes along. */
-const pageCard = ({ page, title }: NonNullable<Answer['page']>, language: string): CardShown => ({
-  title: title || page,
-  line: title ? [[{ text: page }]] : [],
-  actions: [{ id: 'page', label: message(language, 'go to the page'), page }],
-});
+/** An offer as a card: with its code, and a button that takes the visitor to its page, if they like, and the chat with them. */
+function offerCard({ page, code, title }: NonNullable<Answer['offer']>, language: string): CardShown {
+  const coded =
+    code === undefined ? [] : [[{ text: `${message(language, 'code')} ` }, { text: code, strong: true as const }]];
+  return {
+    title: title || code || page || '',
+    line: [...(title || !code ? coded : []), ...(page && (title || code) ? [[{ text: page }]] : [])],
+    actions: page ? [{ id: 'page', label: message(language, 'go to the page'), page }] : [],
+  };
+}
 
 /**
  * What the log keeps of what an agent sends.
@@ -47,14 +51,14 @@ export async function answerOf(
   { ports, tables }: Pick<House, 'ports' | 'tables'>,
   me: SignedIn,
   conversation: string,
-  { clientId, text, pictures = [], files = [], page }: Answer,
+  { clientId, text, pictures = [], files = [], offer }: Answer,
   origin: string,
 ): Promise<EntryBody> {
   const addresses = pictures.map(({ src }) => src);
   if ((await ports.pictures.missing(me.workspace, addresses)).length > 0)
     throw gone('pictures', 'A picture is not there any more. Choose it again.');
   const cards: CardShown[] = [];
-  if (files.length > 0 || page) {
+  if (files.length > 0 || offer) {
     const row = await tables.in(me.workspace).of(conversations).one({ id: conversation });
     if (!row) throw notFound('conversation');
     const { workspace, manners } = await ports.directories.of(me.workspace);
@@ -63,7 +67,7 @@ export async function answerOf(
     const found = await ports.files.uploaded(visitor, me.id, files);
     if (found.length < files.length) throw gone('files', 'A file is not there any more. Choose it again.');
     cards.push(...found.map(file => fileCard(file, origin, language)));
-    if (page) cards.push(pageCard(page, language));
+    if (offer) cards.push(offerCard(offer, language));
   }
   return answeredBy({ id: me.id, name: me.name }, text, clientId, { pictures, cards });
 }

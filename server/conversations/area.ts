@@ -221,7 +221,7 @@ export const conversations: Area = {
       },
     },
   ],
-  effects: house => [handOver, end, startFlow, timer(house)],
+  effects: () => [handOver, end, startFlow, timer],
   duties(house) {
     const { host, announcer, line, waysBack } = partsOf(house);
     return [

@@ -27,8 +27,9 @@ import type { Effect, Performing } from '../house/effect.ts';
 import type { House } from '../house/house.ts';
 import type { Directory } from '../house/ports.ts';
 import { changesFor, holdingOf } from './holding.ts';
-import { type Appended, append, type Outcome } from './log.ts';
+import { type Appended, append, appendTogether, type Outcome } from './log.ts';
 import type { Changes, ConversationRow } from './model.ts';
+import { spendTimer } from './timer-writes.ts';
 import { worldOf } from './world.ts';
 
 /** How many flows may go on with each other on one event. */
@@ -64,13 +65,32 @@ export class Host {
     const directory = await this.house.ports.directories.of(place.workspace);
     return append(this.house, place, async (row, transaction) => {
       await also?.(transaction);
-      const holding = holdingOf(row);
-      if (event.event === 'timer' ? hearsTimers(holding) : isLed(holding))
-        return this.perform(row, event, directory, new Date(), transaction);
-      if (event.event !== 'told' || event.outcome !== 'failed' || event.about === undefined) return { entries: [] };
-      const says = { code: 'email undelivered', to: event.about, why: event.why };
-      return { entries: [{ kind: 'direction', says }] };
+      return this.hears(row, event, directory, transaction);
     });
+  }
+
+  /** The same for timers of several conversations of a workspace, each by its ticket, in one transaction. */
+  async timersFell(workspace: string, tickets: ReadonlyMap<string, number>): Promise<Appended[]> {
+    const directory = await this.house.ports.directories.of(workspace);
+    return appendTogether(this.house, { workspace, conversations: [...tickets.keys()] }, async (row, transaction) => {
+      const ticket = tickets.get(row.id)!;
+      spendTimer(transaction, row.id, ticket);
+      return this.hears(row, { event: 'timer', ticket }, directory, transaction);
+    });
+  }
+
+  private async hears(
+    row: ConversationRow,
+    event: Event,
+    directory: Directory,
+    transaction: Transaction,
+  ): Promise<Outcome> {
+    const holding = holdingOf(row);
+    if (event.event === 'timer' ? hearsTimers(holding) : isLed(holding))
+      return this.perform(row, event, directory, new Date(), transaction);
+    if (event.event !== 'told' || event.outcome !== 'failed' || event.about === undefined) return { entries: [] };
+    const says = { code: 'email undelivered', to: event.about, why: event.why };
+    return { entries: [{ kind: 'direction', says }] };
   }
 
   /** A flow cannot go on, for a reason that is not its own: people have the conversation from here. */

@@ -5,9 +5,10 @@ import type { Database, Transaction } from '../database/connect.ts';
 import { ask, asRows, type Bound, inOneGo } from '../database/transaction.ts';
 import type { House } from '../house/house.ts';
 import { notFound } from '../http/problem.ts';
-import { eventsOf, writeEvents } from '../stream/stream.ts';
-import { courseOf, followOn } from './following.ts';
+import { eventsOf, type Happened, writeEvents } from '../stream/stream.ts';
+import { courseOf, type Following, followOn } from './following.ts';
 import type { Changes, ConversationRow } from './model.ts';
+import { timerWrites } from './timer-writes.ts';
 
 /** What an event adds to a conversation. */
 export interface Outcome {
@@ -65,28 +66,120 @@ export async function readLog(
   return rows.map(entryOf);
 }
 
-/** Writes entries behind those that are there, in one statement. */
-export async function insertEntries(
-  row: Pick<ConversationRow, 'id' | 'workspace_id'>,
-  entries: readonly Entry[],
-  transaction: Transaction,
-): Promise<void> {
-  if (entries.length === 0) return;
-  const rows = entries.map(({ number, at, ...body }): Bound[] => [
-    row.id,
-    number,
-    row.workspace_id,
-    body.kind,
-    new Date(at),
-    'clientId' in body ? body.clientId : null,
-    JSON.stringify(body),
-  ]);
+/** The entries of one conversation, behind those that are there. */
+interface Added {
+  row: Pick<ConversationRow, 'id' | 'workspace_id'>;
+  entries: readonly Entry[];
+}
+
+/** Writes entries, of however many conversations, in one statement. */
+export async function insertEntries(added: readonly Added[], transaction: Transaction): Promise<void> {
+  const rows = added.flatMap(({ row, entries }) =>
+    entries.map(({ number, at, ...body }): Bound[] => [
+      row.id,
+      number,
+      row.workspace_id,
+      body.kind,
+      new Date(at),
+      'clientId' in body ? body.clientId : null,
+      JSON.stringify(body),
+    ]),
+  );
+  if (rows.length === 0) return;
   const { marks, values } = asRows(rows);
   await ask(
     transaction,
     `INSERT INTO entries (conversation_id, number, workspace_id, kind, at, client_id, body) VALUES ${marks}`,
     values,
   );
+}
+
+/** What an event came to, and what is to be written for it. */
+interface Come {
+  appended: Appended;
+  entries: readonly Entry[];
+  happened: Happened[];
+  /** The row as it is to be; without, nothing is written. */
+  next?: ConversationRow;
+  write?: { sql: string; values: Bound[] };
+}
+
+/** Lets `act` say what an event adds to a conversation whose row is locked. */
+async function comeOf(
+  read: ConversationRow,
+  { clientId, isLook = false }: { clientId?: string | undefined; isLook?: boolean },
+  following: Following,
+  act: (row: ConversationRow, transaction: Transaction) => Promise<Outcome>,
+  transaction: Transaction,
+): Promise<Come> {
+  const before = await courseOf(read, following, transaction);
+  const row: ConversationRow = { ...read, course: before };
+  const { entries: bodies, changes = {}, busy = false, due, course: worked } = await act(row, transaction);
+  if (bodies.length === 0 && Object.keys(changes).length === 0 && !isLook) return nothingOf(row);
+  const now = new Date();
+  const at = now.toISOString();
+  const entries = bodies.map((body, index): Entry => ({ number: row.last_number + 1 + index, at, ...body }));
+  const preview = bodies
+    .map(body => entryKindOf(body)?.preview?.(body) as string | undefined)
+    .findLast(text => text !== undefined);
+  const next: ConversationRow = {
+    ...row,
+    ...(preview === undefined ? {} : { preview: shortened(preview) }),
+    ...changes,
+    last_number: row.last_number + entries.length,
+    // A look at it that comes upon nothing is nothing that happened.
+    last_at: isLook && entries.length === 0 ? row.last_at : now,
+  };
+  const on = followOn(before, next, entries, now.getTime(), following, { worked, isLook });
+  next.course = on.followed;
+  const where = {
+    workspaceId: row.workspace_id,
+    conversationId: row.id,
+    flowId: next.flow_id,
+    editionId: next.edition_id,
+    at: now,
+  };
+  const named = entries.find(entry => clientId !== undefined && 'clientId' in entry && entry.clientId === clientId);
+  const batch = { conversation: row.id, from: row.last_number + 1, to: next.last_number, entries };
+  const dues = [due, on.due].filter(one => one !== undefined);
+  return {
+    appended: {
+      row: next,
+      batch,
+      number: named?.number ?? next.last_number,
+      busy,
+      due: dues.length > 0 ? Math.min(...dues) : undefined,
+    },
+    entries,
+    // What is only tried is nobody’s to count or to hear of.
+    happened: row.is_test ? [] : eventsOf(entries, where),
+    next,
+    ...(on.write ? { write: on.write } : {}),
+  };
+}
+
+/** Nothing came of it, or what did stands there already. */
+function nothingOf(row: ConversationRow, number = row.last_number): Come {
+  const batch = { conversation: row.id, from: row.last_number, to: row.last_number, entries: [] };
+  return { appended: { row, batch, busy: false, number }, entries: [], happened: [] };
+}
+
+/** Sent one behind the other without waiting in between: all of it takes one round trip. */
+function write(come: readonly Come[], transaction: Transaction): Promise<void> {
+  return together([
+    insertEntries(
+      come.map(({ appended, entries }) => ({ row: appended.row, entries })),
+      transaction,
+    ),
+    writeEvents(
+      come.flatMap(({ happened }) => happened),
+      transaction,
+    ),
+    ...come.flatMap(({ next }) => (next ? [updateRow(next, transaction)] : [])),
+    ...[...timerWrites(transaction), ...come.flatMap(one => one.write ?? [])].map(({ sql, values }) =>
+      ask(transaction, sql, values),
+    ),
+  ]);
 }
 
 /**
@@ -100,9 +193,8 @@ export async function append(
   place: { workspace: string; conversation: string; clientId?: string; isLook?: true },
   act: (row: ConversationRow, transaction: Transaction) => Promise<Outcome>,
 ): Promise<Appended> {
-  const { workspace, conversation, clientId, isLook = false } = place;
+  const { workspace, conversation, clientId } = place;
   const [book, directory] = await Promise.all([ports.rules.of(workspace), ports.directories.of(workspace)]);
-  const following = { book, directory };
   return inOneGo(database, async transaction => {
     const [found] = await ask<Array<ConversationRow & { already: number | null }>>(
       transaction,
@@ -115,52 +207,36 @@ export async function append(
       [...(clientId === undefined ? [] : [clientId]), conversation, workspace],
     );
     if (!found) throw notFound('conversation');
-    const { already, ...read } = found;
-    const before = already === null ? await courseOf(read, following, transaction) : undefined;
-    const row: ConversationRow = before ? { ...read, course: before } : read;
-    const nothing = { conversation, from: row.last_number, to: row.last_number, entries: [] };
-    const quiet = { row, batch: nothing, busy: false };
-    if (already !== null || !before) return { ...quiet, number: already ?? row.last_number };
+    const { already, ...row } = found;
+    if (already !== null) return nothingOf(row, already).appended;
+    const come = await comeOf(row, place, { book, directory }, act, transaction);
+    await write([come], transaction);
+    return come.appended;
+  });
+}
 
-    const { entries: bodies, changes = {}, busy = false, due, course: worked } = await act(row, transaction);
-    if (bodies.length === 0 && Object.keys(changes).length === 0 && !isLook)
-      return { ...quiet, number: row.last_number };
-    const now = new Date();
-    const at = now.toISOString();
-    const entries = bodies.map((body, index): Entry => ({ number: row.last_number + 1 + index, at, ...body }));
-    const preview = bodies
-      .map(body => entryKindOf(body)?.preview?.(body) as string | undefined)
-      .findLast(text => text !== undefined);
-    const next: ConversationRow = {
-      ...row,
-      ...(preview === undefined ? {} : { preview: shortened(preview) }),
-      ...changes,
-      last_number: row.last_number + entries.length,
-      // A look at it that comes upon nothing is nothing that happened.
-      last_at: isLook && entries.length === 0 ? row.last_at : now,
-    };
-    const on = followOn(before, next, entries, now.getTime(), following, { worked, isLook });
-    next.course = on.followed;
-    const where = {
-      workspaceId: workspace,
-      conversationId: conversation,
-      flowId: next.flow_id,
-      editionId: next.edition_id,
-      at: now,
-    };
-    // Sent one behind the other without waiting in between: they take one round trip together.
-    await together([
-      insertEntries(row, entries, transaction),
-      // What is only tried is nobody’s to count or to hear of.
-      writeEvents(row.is_test ? [] : eventsOf(entries, where), transaction),
-      updateRow(next, transaction),
-      ...(on.write ? [ask(transaction, on.write.sql, on.write.values)] : []),
-    ]);
-    const named = entries.find(entry => clientId !== undefined && 'clientId' in entry && entry.clientId === clientId);
-    const number = named?.number ?? next.last_number;
-    const batch = { conversation, from: row.last_number + 1, to: next.last_number, entries };
-    const dues = [due, on.due].filter(one => one !== undefined);
-    return { row: next, batch, number, busy, due: dues.length > 0 ? Math.min(...dues) : undefined };
+/**
+ * The same for several conversations of a workspace at once, in one transaction: what falls due in many at the same moment costs
+ * each a share of it. They are locked in the order of their identities; those that are gone are left out.
+ * @throws what `act` throws of any, with nothing written of all
+ */
+export async function appendTogether(
+  { database, ports }: Pick<House, 'database' | 'ports'>,
+  { workspace, conversations }: { workspace: string; conversations: readonly string[] },
+  act: (row: ConversationRow, transaction: Transaction) => Promise<Outcome>,
+): Promise<Appended[]> {
+  const [book, directory] = await Promise.all([ports.rules.of(workspace), ports.directories.of(workspace)]);
+  return inOneGo(database, async transaction => {
+    const rows = await ask<ConversationRow[]>(
+      transaction,
+      `SELECT c.* FROM conversations c
+       WHERE c.id IN (${conversations.map(() => '?').join(', ')}) AND c.workspace_id = ? ORDER BY c.id FOR UPDATE`,
+      [...conversations, workspace],
+    );
+    const come: Come[] = [];
+    for (const row of rows) come.push(await comeOf(row, {}, { book, directory }, act, transaction));
+    await write(come, transaction);
+    return come.map(({ appended }) => appended);
   });
 }
 

@@ -94,7 +94,7 @@ describe('one visitor', () => {
       clientId: randomBytes(9).toString('base64url'),
     }));
     await server.database.transaction(own =>
-      insertEntries({ id: conversation, workspace_id: workspace.id }, entries, own),
+      insertEntries([{ row: { id: conversation, workspace_id: workspace.id }, entries }], own),
     );
     const numbers: number[] = [];
     let calls = 0;

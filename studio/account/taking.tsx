@@ -2,7 +2,7 @@ import { availabilityRoutes, type MemberAvailability } from '@kineta/contract';
 import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, isStale, useRoute } from '../shell/query.ts';
 import { useSignedIn } from './store.ts';
 
 /** How often it is looked who takes chats, in milliseconds: colleagues come, go and fill up without a word. */
@@ -43,7 +43,7 @@ export function Taking() {
   const change = async () => {
     try {
       await call(availabilityRoutes.change, { body: { away: !own.away } });
-      await isStale(availabilityRoutes.list);
+      await changedHere(availabilityRoutes.list);
     } catch (error) {
       toast.error(sentenceOf(error));
     }

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -93,7 +93,7 @@ export default function FlowList() {
   const attempt = async (work: () => Promise<unknown>) => {
     try {
       await work();
-      await isStale(flowRoutes.list);
+      await changedHere(flowRoutes.list);
     } catch (error) {
       toast.error(sentenceOf(error));
     }
@@ -220,7 +220,7 @@ export default function FlowList() {
           onClose={() => setNaming(undefined)}
           onName={async name => {
             await call(flowRoutes.rename, { params: { id: naming.id }, body: { name } });
-            await isStale(flowRoutes.list);
+            await changedHere(flowRoutes.list);
           }}
         />
       ) : null}

@@ -1,12 +1,13 @@
 import { conversationRoutes } from '@kineta/contract';
 import type { FileGiven, Picture } from '@kineta/core';
-import { FileText, Paperclip, X } from 'lucide-react';
+import { FileText, Paperclip, Ticket, X } from 'lucide-react';
 import { type ReactNode, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { scaled } from '../pictures/scaled.ts';
 import { KINDS, uploaded, wrongPicture } from '../pictures/upload.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { IconButton } from '../ui/button.tsx';
+import { offerName } from './offering.tsx';
 import type { Enclosed } from './open-conversation.ts';
 
 /** So many pictures go with one reply, and so many files. */
@@ -130,11 +131,11 @@ function Chip({ name, icon, onLeaveOut }: { name: string; icon: ReactNode; onLea
   );
 }
 
-/** What is to go with a reply: pictures with what they are called for those who do not see them, files, and a page. */
+/** What is to go with a reply: pictures with what they are called for those who do not see them, files, and an offer. */
 export function Attached({ enclosed, onChange }: { enclosed: Enclosed; onChange: (enclosed: Enclosed) => void }) {
-  const { pictures, files, page } = enclosed;
+  const { pictures, files, offer } = enclosed;
   const withPictures = (changed: readonly Picture[]) => onChange({ ...enclosed, pictures: changed });
-  if (pictures.length === 0 && files.length === 0 && !page) return null;
+  if (pictures.length === 0 && files.length === 0 && !offer) return null;
   return (
     <ul aria-label="What goes with it" className="mb-2 flex flex-wrap items-end gap-2">
       {pictures.map((picture, at) => (
@@ -164,11 +165,11 @@ export function Attached({ enclosed, onChange }: { enclosed: Enclosed; onChange:
           onLeaveOut={() => onChange({ ...enclosed, files: files.filter(one => one !== file) })}
         />
       ))}
-      {page ? (
+      {offer ? (
         <Chip
-          name={page.title || page.page}
-          icon={<span className="font-mono text-xs text-ink-2">to</span>}
-          onLeaveOut={() => onChange({ ...enclosed, page: undefined })}
+          name={offerName(offer)}
+          icon={<Ticket className="size-3.5 shrink-0 text-ink-2" aria-hidden="true" />}
+          onLeaveOut={() => onChange({ ...enclosed, offer: undefined })}
         />
       ) : null}
     </ul>

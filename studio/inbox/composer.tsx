@@ -1,6 +1,6 @@
 import { type ConversationDetail, type Phrase, phraseRoutes } from '@kineta/contract';
 import { filled, phrasesFor, show } from '@kineta/core';
-import { BookText, SquareArrowOutUpRight } from 'lucide-react';
+import { BookText, Ticket } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
@@ -13,7 +13,7 @@ import { countWords } from '../ui/writing.ts';
 import { AttachButton, Attached, filesOf, useAttaching } from './attaching.tsx';
 import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
-import { OfferPage } from './offer-page.tsx';
+import { Offering } from './offering.tsx';
 import { isEnclosed, nothingEnclosed, type Writing } from './open-conversation.ts';
 import { Reword } from './reword.tsx';
 import { SuggestionList, useSuggestions } from './suggestions.tsx';
@@ -146,14 +146,14 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
       )}
       {writing === 'reply' ? <Attached enclosed={attached} onChange={enclosed => attach(id, enclosed)} /> : null}
       {writing === 'reply' && offering ? (
-        <OfferPage
+        <Offering
           conversation={id}
           onLeave={() => {
             setOffering(false);
             box.current?.focus();
           }}
-          onOffer={page => {
-            attach(id, { ...attached, page });
+          onOffer={offer => {
+            attach(id, { ...attached, offer });
             setOffering(false);
             box.current?.focus();
           }}
@@ -215,8 +215,8 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
           <AttachButton busy={attaching.busy} onFiles={files => void attaching.take(files)} />
         ) : null}
         {writing === 'reply' ? (
-          <IconButton name="Offer a page to go to" aria-pressed={offering} onClick={() => setOffering(!offering)}>
-            <SquareArrowOutUpRight className="size-4" aria-hidden="true" />
+          <IconButton name="Offer a page or a code" aria-pressed={offering} onClick={() => setOffering(!offering)}>
+            <Ticket className="size-4" aria-hidden="true" />
           </IconButton>
         ) : null}
         {writing === 'reply' ? (

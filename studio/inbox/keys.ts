@@ -23,7 +23,7 @@ export const suggestionKeys = keyTable('While a phrase or a name is suggested', 
   away: { keys: ['Escape'], does: 'None of them' },
 });
 
-export const pageKeys = keyTable('While a page is chosen for the visitor', {
+export const offerKeys = keyTable('While an offer is written for the visitor', {
   offer: { keys: ['Enter'], does: 'Put it in' },
   leave: { keys: ['Escape'], does: 'Not now' },
 });

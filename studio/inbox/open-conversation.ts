@@ -4,7 +4,7 @@ import {
   conversationRoutes,
   type Entry,
   type EntryBatch,
-  type PageOffered,
+  type Offered,
   type Reached,
 } from '@kineta/contract';
 import type { FileGiven, Picture, Who } from '@kineta/core';
@@ -19,11 +19,11 @@ export type Writing = 'reply' | 'note';
 export interface Enclosed {
   pictures: readonly Picture[];
   files: readonly FileGiven[];
-  page: PageOffered | undefined;
+  offer: Offered | undefined;
 }
-export const nothingEnclosed: Enclosed = { pictures: [], files: [], page: undefined };
-export const isEnclosed = ({ pictures, files, page }: Enclosed): boolean =>
-  pictures.length > 0 || files.length > 0 || page !== undefined;
+export const nothingEnclosed: Enclosed = { pictures: [], files: [], offer: undefined };
+export const isEnclosed = ({ pictures, files, offer }: Enclosed): boolean =>
+  pictures.length > 0 || files.length > 0 || offer !== undefined;
 
 /** What an agent wrote and the server does not have yet. */
 export interface Outgoing {
@@ -80,10 +80,10 @@ const TRY_AGAIN_AFTER = 1_500;
 
 const isPassing = (error: unknown): boolean => error instanceof CallError && error.passing;
 
-const asSent = ({ pictures, files, page }: Enclosed) => ({
+const asSent = ({ pictures, files, offer }: Enclosed) => ({
   ...(pictures.length > 0 ? { pictures: [...pictures] } : {}),
   ...(files.length > 0 ? { files: files.map(({ id }) => id) } : {}),
-  ...(page ? { page } : {}),
+  ...(offer ? { offer } : {}),
 });
 
 const nothingReached: Reached = { has: 0, seen: 0 };

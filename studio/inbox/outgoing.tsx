@@ -1,10 +1,11 @@
 import { Pictures, Row, Typed } from '../log/row.tsx';
 import { useNow } from './offer.tsx';
+import { offerName } from './offering.tsx';
 import type { Enclosed, Outgoing } from './open-conversation.ts';
 
-const enclosedWords = ({ files, page }: Enclosed): string[] => [
+const enclosedWords = ({ files, offer }: Enclosed): string[] => [
   ...files.map(({ name }) => name),
-  ...(page ? [page.title || page.page] : []),
+  ...(offer ? [offerName(offer)] : []),
 ];
 
 const action = 'text-petrol underline';

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { usePages } from '../shell/pages.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
@@ -83,13 +83,13 @@ function Filter({ filter, kept }: { filter: InboxFilter; kept: OwnList | undefin
   const { data } = useRoute(tagRoutes.list, {});
   const form = useSentForm(Name, { name: '' }, async ({ name }) => {
     await call(ownListRoutes.keep, { body: { name, filter } });
-    await isStale(ownListRoutes.list);
+    await changedHere(ownListRoutes.list);
     form.reset({ name: '' });
   });
   const drop = async () => {
     if (!kept) return;
     await call(ownListRoutes.remove, { params: { id: kept.id } });
-    await isStale(ownListRoutes.list);
+    await changedHere(ownListRoutes.list);
   };
   const one = (
     part: 'tag' | 'team' | 'member' | 'site',

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { create } from 'zustand';
 import { useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, isStale, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Pill } from '../ui/pill.tsx';
@@ -46,7 +46,7 @@ async function speak(): Promise<void> {
   try {
     await call(passerRoutes.speak, { params: { id: to.id }, body: { text } });
     useSpeaking.setState({ to: undefined, text: '', sending: false });
-    await isStale(passerRoutes.list);
+    await changedHere(passerRoutes.list);
   } catch (error) {
     useSpeaking.setState({ mistake: sentenceOf(error), sending: false });
   }

@@ -6,7 +6,7 @@ import { useSignedIn } from '../account/store.ts';
 import { call } from '../shell/api.ts';
 import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
-import { isStale } from '../shell/query.ts';
+import { changedHere, isStale } from '../shell/query.ts';
 import { followAlerts } from './alerts.ts';
 import { NoticeBell } from './bell.tsx';
 import { isNotifiedHere } from './notified.ts';
@@ -34,7 +34,7 @@ function Attendant() {
       toast.success(`${by} tries whether notices arrive.`, { description: 'It has come here.' });
       // Not told, it only stands as not having come.
       await call(noticeRoutes.arrived, { body: { id } }).catch(() => {});
-      await isStale(noticeRoutes.tested);
+      await changedHere(noticeRoutes.tested);
     };
     live().on('notice', onNotice);
     live().on('testNotice', onTest);

@@ -6,7 +6,7 @@ import { useSignedIn } from '../account/store.ts';
 import { ConditionFactsProvider } from '../conditions/facts.ts';
 import { useFactsOfConversations } from '../conditions/of-conversations.ts';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { OnOff } from '../ui/on-off.tsx';
@@ -25,7 +25,7 @@ async function change(work: () => Promise<unknown>): Promise<void> {
   } catch (error) {
     toast.error(sentenceOf(error));
   }
-  await isStale(tellingRoutes.list);
+  await changedHere(tellingRoutes.list);
 }
 
 const nothing: readonly never[] = [];
@@ -50,7 +50,7 @@ export function ForEverybody() {
         body: { telling, on: row.on, number: row.number },
       });
     else await call(tellingRoutes.add, { body: { telling, on: true } });
-    await isStale(tellingRoutes.list);
+    await changedHere(tellingRoutes.list);
     setOpen(undefined);
   };
   const switched = ({ id, telling, number }: TellingRow, on: boolean) =>
@@ -120,7 +120,7 @@ export function ForEverybody() {
                       <OnOff
                         name={`When ${alertWordsOf(row.telling.of).when}: on`}
                         on={row.on}
-                        onSwitch={on => void switched(row, on)}
+                        onSwitch={on => switched(row, on)}
                       />
                     </span>
                   ) : null}

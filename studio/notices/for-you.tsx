@@ -4,7 +4,7 @@ import { Play } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, keyOf, queries, useRoute } from '../shell/query.ts';
+import { changedHere, keyOf, queries, useRoute } from '../shell/query.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Select, SmallInput } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
@@ -53,7 +53,7 @@ function useOwn() {
         await call(tellingRoutes.keepOwn, { body: own });
       } catch (error) {
         toast.error(sentenceOf(error));
-        await isStale(tellingRoutes.own);
+        await changedHere(tellingRoutes.own);
       }
     });
   };

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale } from '../shell/query.ts';
+import { changedHere } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
@@ -43,7 +43,7 @@ export function Places({ places, serverKey }: { places: readonly PushPlace[]; se
       if (failed.length > 0) setMistake(`It did not come everywhere: ${failed.join(' ')}`);
       else if (sent > 0)
         toast.success(channel === 'mail' ? 'An email is on its way to you.' : 'A notification is on its way.');
-      await isStale(tellingRoutes.own);
+      await changedHere(tellingRoutes.own);
     });
   return (
     <section aria-label="Where you are notified">

@@ -1,6 +1,6 @@
 import { tellingRoutes } from '@kineta/contract';
 import { call } from '../shell/api.ts';
-import { isStale, queries } from '../shell/query.ts';
+import { changedHere, queries } from '../shell/query.ts';
 import { isNotifiedHere, notifyHere, notifyNobodyHere } from './notified.ts';
 
 const WORKER = '/push-worker.js';
@@ -30,7 +30,7 @@ export async function endpointHere(): Promise<string | null> {
 /** Where one is notified is otherwise than before. */
 async function changed(): Promise<void> {
   await queries.invalidateQueries({ queryKey: HERE });
-  await isStale(tellingRoutes.own);
+  await changedHere(tellingRoutes.own);
 }
 
 /** Why a browser is not notified, by a code. */

@@ -2,7 +2,7 @@ import { noticeRoutes } from '@kineta/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { dayAndTime } from '../ui/time.ts';
 
@@ -14,7 +14,7 @@ export function TestNotice() {
     setBusy(true);
     try {
       await call(noticeRoutes.test, {});
-      await isStale(noticeRoutes.tested);
+      await changedHere(noticeRoutes.tested);
     } catch (error) {
       toast.error(sentenceOf(error));
     } finally {

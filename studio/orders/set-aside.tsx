@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
@@ -21,7 +21,7 @@ async function attempt(work: () => Promise<unknown>, done: string): Promise<void
   } catch (failed) {
     toast.error(sentenceOf(failed));
   }
-  await isStale(orderRoutes.failed);
+  await changedHere(orderRoutes.failed);
 }
 
 function OrderRow({ order: { id, kind, what, why, tries, failedAt, conversation } }: { order: FailedOrder }) {

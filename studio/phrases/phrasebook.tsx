@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { SmallInput } from '../ui/field.tsx';
@@ -17,7 +17,7 @@ import { WritingPhrase } from './writing-phrase.tsx';
 async function change(work: () => Promise<unknown>): Promise<void> {
   try {
     await work();
-    await isStale(phraseRoutes.list);
+    await changedHere(phraseRoutes.list);
   } catch (error) {
     toast.error(sentenceOf(error));
   }

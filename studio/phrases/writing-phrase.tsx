@@ -3,7 +3,7 @@ import { factsIn } from '@kineta/core';
 import { z } from 'zod';
 import { useSignedIn } from '../account/store.ts';
 import { call } from '../shell/api.ts';
-import { isStale } from '../shell/query.ts';
+import { changedHere } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -25,7 +25,7 @@ export function WritingPhrase({ phrase, onClose }: { phrase?: Phrase; onClose: (
     async ({ shared, ...body }) => {
       if (phrase) await call(phraseRoutes.change, { params: { id: phrase.id }, body });
       else await call(phraseRoutes.add, { body: { ...body, shared } });
-      await isStale(phraseRoutes.list);
+      await changedHere(phraseRoutes.list);
       onClose();
     },
   );

@@ -14,7 +14,7 @@ import { blankRule, lacks, type Rule } from '@kineta/core';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, keyOf, queries, useRoute } from '../shell/query.ts';
+import { changedHere, keyOf, queries, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { carriedAmong } from '../ui/carried.ts';
 import { Empty } from '../ui/empty.tsx';
@@ -61,7 +61,7 @@ async function change(work: () => Promise<unknown>): Promise<void> {
   } catch (error) {
     toast.error(sentenceOf(error));
   }
-  await isStale(ruleRoutes.list);
+  await changedHere(ruleRoutes.list);
 }
 
 const tryOne = (id: string, rule: Rule) => {
@@ -92,7 +92,7 @@ function Listed({ rules }: { rules: readonly RuleRow[] }) {
     const kept = row
       ? await call(ruleRoutes.change, { params: { id: row.id }, body: { rule, number: row.number } })
       : await call(ruleRoutes.add, { body: { rule, on: !lacks(rule) } });
-    await isStale(ruleRoutes.list);
+    await changedHere(ruleRoutes.list);
     setOpen(kept.id);
     setWritten(kept.rule);
     tryOne(kept.id, kept.rule);
@@ -110,7 +110,7 @@ function Listed({ rules }: { rules: readonly RuleRow[] }) {
   const showAtOnce = (next: RuleRow[]) => queries.setQueryData(keyOf(ruleRoutes.list, {}), { ...data, rules: next });
   const switched = (row: RuleRow, on: boolean) => {
     showAtOnce(rules.map(one => (one.id === row.id ? { ...one, on } : one)));
-    void change(() => call(ruleRoutes.switch, { params: { id: row.id }, body: { on } }));
+    return change(() => call(ruleRoutes.switch, { params: { id: row.id }, body: { on } }));
   };
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;

@@ -54,3 +54,11 @@ export async function isStale(...routes: readonly Route[]): Promise<void> {
     routes.map(route => queries.invalidateQueries({ queryKey: keyOf(route) }, { cancelRefetch: false })),
   );
 }
+
+/**
+ * One has changed something oneself: what these routes answered is read anew, and what was asked for before that is dropped, as
+ * it may tell how it was. What is heard of others comes often, and would drop every reading: that is {@link isStale}.
+ */
+export async function changedHere(...routes: readonly Route[]): Promise<void> {
+  await Promise.all(routes.map(route => queries.invalidateQueries({ queryKey: keyOf(route) })));
+}

@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { languages, zones } from '../account/regions.ts';
 import { useAccount, useSignedIn } from '../account/store.ts';
 import { call, sentenceOf } from '../shell/api.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, isStale, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { TryIt } from '../trial/try-it.tsx';
 import { Button, buttonClass } from '../ui/button.tsx';
@@ -25,7 +25,7 @@ const Written = z
   .pipe(siteRoutes.make.body);
 
 async function anew(): Promise<void> {
-  await isStale(siteRoutes.list);
+  await changedHere(siteRoutes.list);
   void useAccount.getState().load();
 }
 

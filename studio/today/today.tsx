@@ -7,7 +7,7 @@ import { useSignedIn } from '../account/store.ts';
 import { areas } from '../areas.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import type { DayWords, TodoWords } from '../shell/area.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, isStale, useRoute } from '../shell/query.ts';
 import { TryIt } from '../trial/try-it.tsx';
 import { DayList } from '../ui/day-list.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
@@ -27,7 +27,7 @@ const figureOf = (code: string): DayWords | undefined => {
 async function putAway(code: string, away: boolean): Promise<void> {
   try {
     await call(todayRoutes.putAway, { body: { code, away } });
-    await isStale(todayRoutes.get);
+    await changedHere(todayRoutes.get);
   } catch (error) {
     toast.error(sentenceOf(error));
   }

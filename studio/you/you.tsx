@@ -8,7 +8,7 @@ import { useAvailabilities } from '../account/taking.tsx';
 import { FACE, OwnPicture } from '../pictures/own-picture.tsx';
 import { call, sentenceOf } from '../shell/api.ts';
 import { holdsFor, setHolding } from '../shell/holding.ts';
-import { isStale, useRoute } from '../shell/query.ts';
+import { changedHere, useRoute } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -120,7 +120,7 @@ function Sending() {
 function Chats({ own }: { own: MemberAvailability }) {
   const form = useSentForm(WrittenMost, { most: String(own.most) }, async ({ most }) => {
     await call(availabilityRoutes.change, { body: { most } });
-    await isStale(availabilityRoutes.list);
+    await changedHere(availabilityRoutes.list);
     form.reset({ most: String(most) });
     toast.success('Saved.');
   });
@@ -155,7 +155,7 @@ function Password() {
     async body => {
       await call(accountRoutes.password, { body });
       reset(nothing);
-      await isStale(accountRoutes.sessions);
+      await changedHere(accountRoutes.sessions);
       toast.success('Your new password is set, and you are signed out elsewhere.');
     },
   );
@@ -267,7 +267,7 @@ function Sessions() {
   const end = async (id?: string) => {
     try {
       await call(accountRoutes.endSessions, { query: { id } });
-      await isStale(accountRoutes.sessions);
+      await changedHere(accountRoutes.sessions);
     } catch (error) {
       toast.error(sentenceOf(error));
     }

@@ -3,7 +3,7 @@ import type { RunThrough } from '@kineta/core';
 import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 
 const none: readonly KeptRun[] = [];
 
@@ -22,7 +22,7 @@ export async function keepRun(flow: string, run: RunThrough, id?: string): Promi
     id === undefined
       ? await call(runRoutes.keep, { params: { id: flow }, body: { run } })
       : await call(runRoutes.change, { params: { id: flow, run: id }, body: { run } });
-  await isStale(runRoutes.list);
+  await changedHere(runRoutes.list);
   return kept;
 }
 
@@ -30,7 +30,7 @@ export async function keepRun(flow: string, run: RunThrough, id?: string): Promi
 export async function removeRun(flow: string, { id, run }: KeptRun): Promise<void> {
   try {
     await call(runRoutes.remove, { params: { id: flow, run: id } });
-    await isStale(runRoutes.list);
+    await changedHere(runRoutes.list);
     toast('The run-through was deleted.', {
       action: {
         label: 'Undo',

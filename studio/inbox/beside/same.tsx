@@ -2,7 +2,7 @@ import { type ConversationDetail, conversationRoutes, type SamePerson } from '@k
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../shell/api.ts';
-import { isStale } from '../../shell/query.ts';
+import { changedHere } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { shortTime } from '../../ui/time.ts';
@@ -46,7 +46,7 @@ export function Same({ detail: { conversation, same } }: { detail: ConversationD
                 setAsked(undefined);
                 void act(async id => {
                   const joined = await call(conversationRoutes.join, { params: { id }, body: { other: asked.id } });
-                  await isStale(conversationRoutes.list);
+                  await changedHere(conversationRoutes.list);
                   return joined;
                 });
               }}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { useAccount, useSignedIn } from '../../account/store.ts';
 import { CallError, call, sentenceOf } from '../../shell/api.ts';
-import { isStale } from '../../shell/query.ts';
+import { changedHere } from '../../shell/query.ts';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Button } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
@@ -102,7 +102,7 @@ export function HoursEditor({ team, onClose }: { team: TeamDetail; onClose: () =
   const keep = async (kept: OpeningHours | null) => {
     try {
       await call(teamRoutes.change, { params: { id: team.id }, body: { hours: kept } });
-      await isStale(teamRoutes.list);
+      await changedHere(teamRoutes.list);
       void useAccount.getState().load();
       toast.success(kept ? `The hours of ${team.name} are kept.` : `${team.name} is always open now.`);
       onClose();

@@ -1,7 +1,7 @@
 import { type TeamDetail, teamRoutes } from '@kineta/contract';
 import { z } from 'zod';
 import { call } from '../../shell/api.ts';
-import { isStale } from '../../shell/query.ts';
+import { changedHere } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -17,7 +17,7 @@ const Written = z
 export function AcceptsWithin({ team, onClose }: { team: TeamDetail; onClose: () => void }) {
   const form = useSentForm(Written, { acceptsWithin: String(team.acceptsWithin) }, async body => {
     await call(teamRoutes.change, { params: { id: team.id }, body });
-    await isStale(teamRoutes.list);
+    await changedHere(teamRoutes.list);
     onClose();
   });
   return (

@@ -2,7 +2,7 @@ import { conversationRoutes } from '@kineta/contract';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { dayAndTime } from '../../ui/time.ts';
@@ -13,7 +13,7 @@ export function BlockedVisitors() {
   const letBack = async (id: string) => {
     try {
       await call(conversationRoutes.letBack, { params: { id } });
-      await isStale(conversationRoutes.blocked);
+      await changedHere(conversationRoutes.blocked);
     } catch (problem) {
       toast.error(sentenceOf(problem));
     }

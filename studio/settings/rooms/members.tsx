@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { useAccount, useSignedIn } from '../../account/store.ts';
 import { availabilityWords, useAvailabilities } from '../../account/taking.tsx';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
@@ -26,7 +26,7 @@ interface LinkShown {
 async function settle(work: () => Promise<unknown>): Promise<void> {
   try {
     await work();
-    await isStale(memberRoutes.list);
+    await changedHere(memberRoutes.list);
     void useAccount.getState().load();
   } catch (error) {
     toast.error(sentenceOf(error));
@@ -72,7 +72,7 @@ function Invite({ onInvited }: { onInvited: (shown: LinkShown) => void }) {
     async body => {
       const { invitation, ...went } = await call(memberRoutes.invite, { body });
       form.reset();
-      await isStale(memberRoutes.list);
+      await changedHere(memberRoutes.list);
       onInvited({ email: invitation.email, ...went });
     },
   );

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import type { z } from 'zod';
 import { useAccount } from '../../account/store.ts';
 import { call, type Given } from '../../shell/api.ts';
-import { isStale } from '../../shell/query.ts';
+import { changedHere } from '../../shell/query.ts';
 
 /**
  * Saves by a route, and lets what is shown elsewhere be read anew: what these routes answered, and the account.
@@ -16,7 +16,7 @@ export function useSaved<R extends Route>(
   const load = useAccount(state => state.load);
   return async given => {
     const kept = await call(route, given);
-    await isStale(...stale);
+    await changedHere(...stale);
     void load();
     toast.success('Saved.');
     return kept;

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useSignedIn } from '../../account/store.ts';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { BlockedVisitors } from './blocked.tsx';
 
@@ -16,7 +16,7 @@ export function SecurityRoom() {
   const ask = async (asked: boolean) => {
     try {
       await call(memberRoutes.askSecondFactor, { body: { asked } });
-      await isStale(memberRoutes.list);
+      await changedHere(memberRoutes.list);
     } catch (error) {
       toast.error(sentenceOf(error));
     }

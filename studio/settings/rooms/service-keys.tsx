@@ -2,7 +2,7 @@ import { settingsRoutes } from '@kineta/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
@@ -40,7 +40,7 @@ export function ServiceKeys() {
     blank,
     async body => {
       await call(settingsRoutes.keepKey, { body });
-      await isStale(settingsRoutes.keys);
+      await changedHere(settingsRoutes.keys);
       reset(blank);
       toast.success(`The key of ${body.host} is kept.`);
     },
@@ -49,7 +49,7 @@ export function ServiceKeys() {
     setForgetting(undefined);
     try {
       await call(settingsRoutes.forgetKey, { params: { host } });
-      await isStale(settingsRoutes.keys);
+      await changedHere(settingsRoutes.keys);
     } catch (failed) {
       toast.error(sentenceOf(failed));
     }

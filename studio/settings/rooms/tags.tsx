@@ -1,7 +1,7 @@
 import { type Tag, tagRoutes } from '@kineta/contract';
 import { useState } from 'react';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
@@ -21,7 +21,7 @@ function Mistake({ children }: { children: string | undefined }) {
 function NewTag() {
   const form = useSentForm(tagRoutes.make.body, { name: '' }, async body => {
     await call(tagRoutes.make, { body });
-    await isStale(tagRoutes.list);
+    await changedHere(tagRoutes.list);
     form.reset({ name: '' });
   });
   return (
@@ -46,7 +46,7 @@ function TagRow({ tag, count }: { tag: Tag; count: number }) {
   const params = { id: tag.id };
   const form = useSentForm(tagRoutes.rename.body, { name: tag.name }, async body => {
     await call(tagRoutes.rename, { params, body });
-    await isStale(tagRoutes.list);
+    await changedHere(tagRoutes.list);
     setRenames(false);
   });
   return (
@@ -93,7 +93,7 @@ function TagRow({ tag, count }: { tag: Tag; count: number }) {
               onClick={async () => {
                 await call(tagRoutes.remove, { params });
                 setRemoves(false);
-                await isStale(tagRoutes.list);
+                await changedHere(tagRoutes.list);
               }}
             >
               Remove it

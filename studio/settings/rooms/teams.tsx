@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useAccount, useSignedIn } from '../../account/store.ts';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -18,7 +18,7 @@ function NewTeam() {
   const form = useSentForm(teamRoutes.make.body, { name: '' }, async body => {
     await call(teamRoutes.make, { body });
     form.reset();
-    await isStale(teamRoutes.list);
+    await changedHere(teamRoutes.list);
     void useAccount.getState().load();
   });
   return (
@@ -45,7 +45,7 @@ function TeamRow({ team }: { team: TeamDetail }) {
   const remove = async () => {
     try {
       await call(teamRoutes.remove, { params: { id: team.id } });
-      await isStale(teamRoutes.list);
+      await changedHere(teamRoutes.list);
       void useAccount.getState().load();
     } catch (error) {
       toast.error(sentenceOf(error));

@@ -3,7 +3,7 @@ import type { BeforeChat, BeforeFinding, Fact } from '@kineta/core';
 import { useEffect, useId, useMemo } from 'react';
 import { useSignedIn } from '../../account/store.ts';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { Preview } from '../preview/preview.tsx';
 import { useScene } from '../preview/scene.ts';
@@ -38,7 +38,7 @@ function Changes({ site, found }: { site: string; found: readonly BeforeFinding[
       put={async () => {
         const kept = await call(beforeRoutes.put, { params, body: { before: draft, number } });
         isPut(site, kept.before, kept.number);
-        await isStale(beforeRoutes.get);
+        await changedHere(beforeRoutes.get);
       }}
       clash={{
         code: 'before_changed',

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -85,7 +85,7 @@ function Check({ site }: { site: SiteDetail }) {
   const { register, submit, mistake, mistakeAt, formState } = useSentForm(Asked, { page }, async body => {
     setFound(undefined);
     setFound(await call(installRoutes.check, { params: { id: site.id }, body }));
-    await isStale(installRoutes.get);
+    await changedHere(installRoutes.get);
   });
   return (
     <section aria-label="Check a page">

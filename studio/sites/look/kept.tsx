@@ -3,7 +3,7 @@ import type { Look } from '@kineta/core';
 import { useContext, useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale, useRoute } from '../../shell/query.ts';
+import { changedHere, useRoute } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { RemoveButton } from '../../ui/remove-button.tsx';
@@ -20,7 +20,7 @@ export function KeptLooks({ look }: { look: Look }) {
   const settle = async (work: () => Promise<unknown>, said: string) => {
     try {
       await work();
-      await isStale(lookRoutes.named);
+      await changedHere(lookRoutes.named);
       toast.success(said);
     } catch (error) {
       toast.error(sentenceOf(error));

@@ -1,7 +1,7 @@
 import { lookRoutes } from '@kineta/contract';
 import { useEffect } from 'react';
 import { call, sentenceOf } from '../../shell/api.ts';
-import { isStale } from '../../shell/query.ts';
+import { changedHere } from '../../shell/query.ts';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { Preview } from '../preview/preview.tsx';
 import { useScene } from '../preview/scene.ts';
@@ -38,7 +38,7 @@ function Changes({ site }: { site: string }) {
       put={async () => {
         const kept = await call(lookRoutes.put, { params, body: { look: draft, number } });
         isPut(site, kept.look, kept.number);
-        await isStale(lookRoutes.get);
+        await changedHere(lookRoutes.get);
       }}
       clash={{
         code: 'look_changed',
