@@ -33,7 +33,7 @@ export function RuleLine({
   names: Names;
   isOpen: boolean;
   onOpen: () => void;
-  onSwitch: (on: boolean) => Promise<unknown> | void;
+  onSwitch: (on: boolean) => unknown;
   children?: ReactNode;
 }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({

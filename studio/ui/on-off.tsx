@@ -9,7 +9,7 @@ export function OnOff({
   name: string;
   on: boolean;
   /** Ends when it is done, and known to be. */
-  onSwitch: (on: boolean) => Promise<unknown> | void;
+  onSwitch: (on: boolean) => unknown;
 }) {
   /** As it is to be, until that is so. */
   const [wished, setWished] = useState<boolean>();
