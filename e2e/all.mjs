@@ -1,5 +1,5 @@
 /**
- * Every test there is: types, style, Vitest, then the browser. Closes with `N passed, N failed` alone on a line.
+ * Every test there is: Vitest with types and style beside it, then the browser. Closes with `N passed, N failed` alone on a line.
  *
  * With names of areas (`./kineta test flows inbox`), only what is in folders and files of these names: their tests of the
  * core, the server and the studio, and their journeys.
@@ -7,8 +7,8 @@
  * A journey that fails is run once more at the very end: one that passes then counts, and is listed as unsteady with its
  * first failure, for its cause to be found.
  */
-import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -31,6 +31,23 @@ function run(title, command, env = {}) {
 function single(title, command) {
   if (run(title, command)) passed++;
   else failed++;
+}
+
+/** Begins something that goes on beside what follows. @returns waits for its end, and shows what it said */
+function beside(title, command) {
+  const said = join(results, `${title}.txt`);
+  const to = openSync(said, 'w');
+  const child = spawn(`node_modules/.bin/${command[0]}`, command.slice(1), { stdio: ['ignore', to, to] });
+  const ended = new Promise(resolve => {
+    child.once('exit', status => resolve(status === 0));
+    child.once('error', () => resolve(false));
+  });
+  return async () => {
+    const fine = await ended;
+    console.log(`\n— ${title}\n${readFileSync(said, 'utf8')}`);
+    if (fine) passed++;
+    else failed++;
+  };
 }
 
 const read = file => JSON.parse(readFileSync(join(results, file), 'utf8'));
@@ -98,9 +115,12 @@ function filtersOf(name) {
 }
 
 if (names.length === 0) {
-  single('types', ['tsc', '-b']);
-  single('style', ['biome', 'check', '--error-on-warnings', '.']);
+  // Much of what follows waits for a database, and leaves them room.
+  const types = beside('types', ['tsc', '-b']);
+  const style = beside('style', ['biome', 'check', '--error-on-warnings', '.']);
   vitest('core, contract, server, studio, widget, demo, the house', []);
+  await types();
+  await style();
   browser([]);
 } else {
   const found = names.map(name => [name, filtersOf(name)]);

@@ -112,7 +112,7 @@ await hanne.getByRole('button', { name: 'Replay the draft' }).click();
 await hanne.getByText(/would have gone otherwise/).waitFor();
 await hanne.getByRole('button', { name: /^No longer asked/ }).click();
 await hanne.getByRole('list', { name: 'Conversations that differ' }).getByRole('button').nth(2).click();
-await hanne.getByRole('region', { name: 'With the draft' }).getByRole('listitem').nth(6).waitFor();
+await hanne.getByRole('region', { name: 'With the draft' }).getByRole('listitem').nth(3).waitFor();
 await take(hanne, 'replay');
 await hanne.getByRole('link', { name: 'Flows' }).click();
 await openFlowFile(hanne, careless);
