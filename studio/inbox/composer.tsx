@@ -201,6 +201,7 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
       <div className="mt-1.5 flex items-center gap-1">
         <Button
           look="quiet"
+          className="px-2! whitespace-nowrap"
           aria-pressed={writing === 'note'}
           onClick={() => setWriting(writing === 'note' ? 'reply' : 'note')}
         >
@@ -244,7 +245,12 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
               : ''}
         </span>
         {writing === 'reply' && detail.conversation.holder !== 'done' ? (
-          <Button look="quiet" className="max-md:hidden" disabled={cannot} onClick={() => go(true)}>
+          <Button
+            look="quiet"
+            className="px-2! whitespace-nowrap max-md:hidden"
+            disabled={cannot}
+            onClick={() => go(true)}
+          >
             Send and done
           </Button>
         ) : null}
