@@ -9,7 +9,6 @@ import {
   type FactType,
   type Flow,
   factTyped,
-  type Giver,
   mentionedIn,
 } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
@@ -20,7 +19,7 @@ import type { Directory, SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { type Answer, answerOf } from './answer.ts';
 import { addressOf } from './away.ts';
-import { changesFor, holdingOf, refusal } from './holding.ts';
+import { changesFor, giverOf, holdingOf, refusal } from './holding.ts';
 import type { Host } from './host.ts';
 import { ofSamePerson } from './joining.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
@@ -379,12 +378,7 @@ export class AgentService {
     } = {},
   ): Promise<Appended> {
     const directory = await this.house.ports.directories.of(me.workspace);
-    const giver: Giver = {
-      id: me.id,
-      name: me.name,
-      isMember: directory.members.get(me.id)?.resting === false,
-      isLead: me.role === 'lead',
-    };
+    const giver = giverOf(me, directory);
     const place = { workspace: me.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
     return append(this.house, place, async (row, transaction): Promise<Outcome> => {
       if (row.joined_to !== null)

@@ -1,4 +1,5 @@
-import { type Holding, type Refusal, restAtFetching } from '@kineta/core';
+import { type Giver, type Holding, type Refusal, restAtFetching } from '@kineta/core';
+import type { Directory, SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import type { Changes, ConversationRow } from './model.ts';
 
@@ -36,6 +37,14 @@ export function changesFor(
     ...(away && !before.away ? { session: { ...row.session, state: 'handed over' } } : {}),
   };
 }
+
+/** A member as who gives a command. */
+export const giverOf = ({ id, name, role }: SignedIn, { members }: Directory): Giver => ({
+  id,
+  name,
+  isMember: members.get(id)?.resting === false,
+  isLead: role === 'lead',
+});
 
 /** Why somebody may not do that, in words. */
 export function refusal(why: Refusal, { id }: ConversationRow): ProblemError {

@@ -1,5 +1,5 @@
 import { type SamePerson, VISITOR_NAMESPACE } from '@kineta/contract';
-import { commanded, type EntryBody, type Giver, joinedToOther, visitorMailed, type Who } from '@kineta/core';
+import { commanded, type EntryBody, joinedToOther, visitorMailed, type Who } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
@@ -8,7 +8,7 @@ import { notFound, ProblemError } from '../http/problem.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Listener } from '../stream/listener.ts';
 import type { Announcer } from './announcer.ts';
-import { changesFor, holdingOf, refusal } from './holding.ts';
+import { changesFor, giverOf, holdingOf, refusal } from './holding.ts';
 import { type Appended, append, readLog } from './log.ts';
 import { conversations, visitors } from './model.ts';
 import { transcriptOf } from './transcript.ts';
@@ -69,11 +69,7 @@ export async function join(house: House, me: SignedIn, id: string, other: string
       );
   const directory = await ports.directories.of(me.workspace);
   const member: Who = { id: me.id, name: me.name };
-  const giver: Giver = {
-    ...member,
-    isMember: directory.members.get(me.id)?.resting === false,
-    isLead: me.role === 'lead',
-  };
+  const giver = giverOf(me, directory);
   const may = (row: Parameters<typeof holdingOf>[0]) => {
     const held = commanded(holdingOf(row), { does: 'answer' }, giver, Date.now());
     if ('refused' in held) throw refusal(held.refused, row);

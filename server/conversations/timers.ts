@@ -106,12 +106,13 @@ export function timers(house: House, host: Host, announcer: Announcer): Duty {
       },
       async run({ workspace, timers: due }) {
         if (due.length > 1) {
-          try {
-            const told = await host.timersFell(workspace, new Map(due.map(({ id, ticket }) => [id, ticket])));
+          const tickets = new Map(due.map(({ id, ticket }) => [id, ticket]));
+          const told = await host.timersFell(workspace, tickets).catch(error => {
+            house.logger.warn({ err: error, timers: due.length }, 'timers could not be told together');
+          });
+          if (told) {
             for (const appended of told) await announcer.announce(appended);
             return;
-          } catch (error) {
-            house.logger.warn({ err: error, timers: due.length }, 'timers could not be told together');
           }
         }
         // One that fails holds up no other.
