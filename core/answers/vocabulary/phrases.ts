@@ -7,19 +7,38 @@ const WAYS = /\{([^{}]*)\}/;
  * @returns each phrase once, with single spaces between its words
  */
 export function phrases(...patterns: readonly string[]): string[] {
-  const said = new Set<string>();
-  const open = [...patterns];
-  for (let pattern = open.pop(); pattern !== undefined; pattern = open.pop()) {
-    const ways = WAYS.exec(pattern);
-    if (!ways) {
-      said.add(pattern.replace(/\s+/g, ' ').trim());
-      continue;
+  return [...new Set(patterns.flatMap(pattern => waysIn(pattern).map(singleSpaced)))];
+}
+
+const singleSpaced = (phrase: string): string => phrase.trim().replace(/ {2,}/g, ' ');
+
+/** Where the words of a pattern end. */
+const MARK = /[{|}]/g;
+
+/** Every way in which a pattern is said, each once: read from the front, so that no way is put together twice. */
+function waysIn(pattern: string): string[] {
+  let at = 0;
+  const read = (isInside: boolean): string[] => {
+    const all = new Set<string>();
+    let soFar = [''];
+    for (;;) {
+      MARK.lastIndex = at;
+      const end = MARK.exec(pattern)?.index ?? pattern.length;
+      const words = pattern.slice(at, end);
+      if (words !== '') soFar = soFar.map(before => before + words);
+      at = end + 1;
+      const mark = pattern[end];
+      if (mark === '{') {
+        const ways = read(true);
+        soFar = soFar.flatMap(before => ways.map(way => before + way));
+      } else {
+        for (const way of soFar) all.add(way);
+        if (mark !== '|' || !isInside) return [...all];
+        soFar = [''];
+      }
     }
-    const before = pattern.slice(0, ways.index);
-    const after = pattern.slice(ways.index + ways[0].length);
-    for (const way of ways[1]!.split('|')) open.push(`${before}${way}${after}`);
-  }
-  return [...said];
+  };
+  return read(false);
 }
 
 /** The ways of a part that many phrases have, as they stand on the lines of a text: “{undo|change|take back}”. */
