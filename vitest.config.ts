@@ -3,6 +3,7 @@ import { defineConfig } from 'vitest/config';
 /** A bound for a machine that is busy with other things, in milliseconds. */
 const BUSY = 30_000;
 
+// Files share what they import (`isolate`), which takes longer to load than most of them to run.
 const node = (name: string) => ({
   test: {
     name,
@@ -10,7 +11,6 @@ const node = (name: string) => ({
     environment: 'node' as const,
     include: ['**/*.test.ts'],
     testTimeout: BUSY,
-    // Files share what they import, which takes longer to load than most of them to run.
     isolate: false,
   },
 });
@@ -22,6 +22,7 @@ const page = (name: string) => ({
     environment: 'happy-dom' as const,
     include: ['**/*.test.{ts,tsx}'],
     testTimeout: BUSY,
+    isolate: false,
   },
 });
 

@@ -27,6 +27,7 @@ import { members } from '../account/model.ts';
 import { passwordHash } from '../account/service.ts';
 import { connect, type Database } from '../database/connect.ts';
 import { type RunningServer, type ServerOptions, startServer } from '../server.ts';
+import { fill } from './filled.ts';
 
 export const PASSWORD = 'a long enough password';
 export const SITE = 'http://brackenrow.example';
@@ -60,11 +61,12 @@ function builtFiles(): { studio: string; widget: string } {
   return { studio, widget };
 }
 
-export function testServer(
+export async function testServer(
   databaseUrl: string,
   port = 0,
   more: Partial<Omit<ServerOptions, 'databaseUrl' | 'port' | 'files'>> = {},
 ): Promise<RunningServer> {
+  await fill(databaseUrl);
   return startServer({
     databaseUrl,
     port,
