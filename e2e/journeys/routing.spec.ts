@@ -1,4 +1,4 @@
-import { askForPerson, expect, logOf, people, studio, quietTest as test, visit } from './stack.ts';
+import { askForPerson, expect, logOf, people, studio, test, visit } from './stack.ts';
 
 const takes = (page: Awaited<ReturnType<typeof studio>>) => page.getByRole('switch', { name: 'Take chats' });
 const row = (page: Awaited<ReturnType<typeof studio>>, list: string, name: string) =>

@@ -202,8 +202,19 @@ export async function newWindow(browser: Browser, options: BrowserContextOptions
   return context.newPage();
 }
 
-/** The tests’ base: one running Kineta for a worker. */
-export const test = base.extend<{ windows: undefined }, { stack: Stack }>({
+/** A Kineta as long as it is used. */
+async function running(use: (stack: Stack) => Promise<void>, prepare: (stack: Stack) => Promise<void> | void) {
+  const stack = await new Stack().start();
+  await prepare(stack);
+  await use(stack);
+  await stack.stop();
+}
+
+/**
+ * The tests’ base: one running Kineta for a worker, and another in which nobody waits. Both stand here, each begun when it is
+ * first asked for: a worker whose journeys ask for what another base adds would be ended, and begun anew with all of it.
+ */
+export const test = base.extend<{ windows: undefined }, { stack: Stack; quiet: Stack }>({
   windows: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
     async ({}, use) => {
@@ -214,31 +225,18 @@ export const test = base.extend<{ windows: undefined }, { stack: Stack }>({
   ],
   stack: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
-    async ({}, use) => {
-      const stack = await new Stack().start();
-      await use(stack);
-      await stack.stop();
-    },
+    ({}, use) => running(use, () => {}),
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  quiet: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
+    ({}, use) => running(use, stack => stack.allIsDone()),
     { scope: 'worker', timeout: 120_000 },
   ],
 });
 export { expect };
 
-/** A Kineta of its own, in which nobody waits. */
-export const quietTest = test.extend<object, { quiet: Stack }>({
-  quiet: [
-    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads which fixtures are wanted from the pattern
-    async ({}, use) => {
-      const stack = await new Stack().start();
-      await stack.allIsDone();
-      await use(stack);
-      await stack.stop();
-    },
-    { scope: 'worker', timeout: 120_000 },
-  ],
-});
-
-/** What a browser keeps of who has signed in, by their email. */
+/** What a browser keeps of who has signed in, by the Kineta and their email. */
 const kept = new Map<string, Awaited<ReturnType<BrowserContext['storageState']>>>();
 
 /** Opens the studio in a browser of its own, signed in. */
@@ -248,7 +246,8 @@ export async function studio(
   email: string,
   options: BrowserContextOptions = {},
 ): Promise<Page> {
-  const page = await newWindow(browser, { storageState: kept.get(email), ...options });
+  const where = `${stack.url} ${email}`;
+  const page = await newWindow(browser, { storageState: kept.get(where), ...options });
   // What is sent goes out at once; that it can be taken back has a journey of its own.
   await page.addInitScript(() => {
     localStorage['kineta.sends-at-once'] ??= '1';
@@ -262,7 +261,7 @@ export async function studio(
     await page.getByLabel('Password').fill(business.password);
     await page.getByRole('button', { name: 'Sign in' }).click();
     await areas.waitFor();
-    kept.set(email, await page.context().storageState());
+    kept.set(where, await page.context().storageState());
   }
   // Leads begin with Today, and write flows.
   if (email === people.lead) await areas.getByRole('link', { name: 'Flows' }).click();

@@ -1,7 +1,7 @@
 import { createECDH, randomBytes } from 'node:crypto';
 import { PUSHES } from '@kineta/demo';
 import type { BrowserContext, Page } from '@playwright/test';
-import { askForPerson, expect, people, studio, quietTest as test, visit } from './stack.ts';
+import { askForPerson, expect, people, studio, test, visit } from './stack.ts';
 
 /**
  * A browser whose push service is the one that stands in for it, and whose sounds are counted: without a network it has none of its
