@@ -1,4 +1,4 @@
-import { EntryBody, FileGiven, Holder, KnownFact, Picture, PictureAddress, Who } from '@kineta/core';
+import { EntryBody, FileGiven, Holder, KnownFact, Picture, PictureAddress, ProductRef, Who } from '@kineta/core';
 import { z } from 'zod';
 import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
 
@@ -154,8 +154,8 @@ const Written = z.strictObject({ clientId: ClientId, text: Text });
 /** A file’s identity. */
 const FileId = z.string().regex(/^[A-Za-z0-9_-]{22}$/);
 
-/** What the visitor is offered: a page that they may go to, of the site or elsewhere, a code to be used there, or both. */
-export const Offered = z
+/** What the visitor is pointed to: a page that they may go to, of the site or elsewhere, a code to be used there, or both. */
+export const Signpost = z
   .strictObject({
     page: z
       .string()
@@ -175,9 +175,9 @@ export const Offered = z
     path: ['page'],
     message: 'Give a page, a code, or both.',
   });
-export type Offered = z.infer<typeof Offered>;
+export type Signpost = z.infer<typeof Signpost>;
 
-/** What an agent sends: words, with pictures and files that were uploaded before, and an offer. */
+/** What an agent sends: words, with pictures and files that were uploaded before, things for sale, and a signpost. */
 const Answer = z
   .strictObject({
     clientId: ClientId,
@@ -188,12 +188,17 @@ const Answer = z
       .max(6, 'At most six pictures go together.')
       .optional(),
     files: z.array(FileId).min(1).max(6, 'At most six files go together.').optional(),
-    offer: Offered.optional(),
+    /** Things for sale, by their references. */
+    products: z.array(ProductRef).min(1).max(3, 'At most three things go together.').optional(),
+    signpost: Signpost.optional(),
   })
-  .refine(({ text, pictures, files, offer }) => text !== '' || pictures || files || offer, {
-    path: ['text'],
-    message: 'There is nothing to send yet.',
-  });
+  .refine(
+    ({ text, clientId: _, ...enclosed }) => text !== '' || Object.values(enclosed).some(one => one !== undefined),
+    {
+      path: ['text'],
+      message: 'There is nothing to send yet.',
+    },
+  );
 
 /** A scene’s identity, as flows have it. */
 const Scene = z.string().min(1).max(60);

@@ -18,6 +18,7 @@ export * from './people.ts';
 export * from './phrases.ts';
 export * from './pictures.ts';
 export * from './problem.ts';
+export * from './products.ts';
 export * from './replay.ts';
 export * from './route.ts';
 export { allRoutes } from './routes.ts';

@@ -47,6 +47,19 @@ export const Install = z.object({
 });
 export type Install = z.infer<typeof Install>;
 
+/** The address of a page, with or without its scheme: without one, https:// is meant. */
+export const PageAddress = z
+  .string()
+  .trim()
+  .max(500, 'An address has at most 500 characters.')
+  .transform(page => (/^[a-z][a-z0-9+.-]*:\/\//i.test(page) ? page : `https://${page}`))
+  .pipe(
+    z.url({
+      protocol: /^https?$/i,
+      error: 'Write the address of a page, such as brackenrow.example/help.',
+    }),
+  );
+
 export const installRoutes = {
   get: route({
     method: 'GET',
@@ -63,17 +76,7 @@ export const installRoutes = {
     access: 'lead',
     params: ById,
     body: z.strictObject({
-      page: z
-        .string()
-        .trim()
-        .max(500, 'An address has at most 500 characters.')
-        .transform(page => (/^[a-z][a-z0-9+.-]*:\/\//i.test(page) ? page : `https://${page}`))
-        .pipe(
-          z.url({
-            protocol: /^https?$/i,
-            error: 'Write the address of a page, such as brackenrow.example/help.',
-          }),
-        ),
+      page: PageAddress,
     }),
     reply: InstallCheck,
   }),

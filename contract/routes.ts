@@ -14,6 +14,7 @@ import { passerRoutes } from './passers.ts';
 import { peopleRoutes } from './people.ts';
 import { phraseRoutes } from './phrases.ts';
 import { pictureRoutes } from './pictures.ts';
+import { productRoutes } from './products.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
 import { ruleCaseRoutes } from './rule-cases.ts';
@@ -51,6 +52,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('before', beforeRoutes),
   ...named('trials', trialRoutes),
   ...named('pictures', pictureRoutes),
+  ...named('products', productRoutes),
   ...named('editions', editionRoutes),
   ...named('runs', runRoutes),
   ...named('replay', replayRoutes),

@@ -96,7 +96,7 @@ export {
   renameScene,
   setFlow,
 } from './flow/changes.ts';
-export { check, surroundings, teamsHandedTo, type Workplace, waysThrough } from './flow/checks/check.ts';
+export { check, productsShown, surroundings, teamsHandedTo, type Workplace, waysThrough } from './flow/checks/check.ts';
 export { type Finding, mends, type Place } from './flow/checks/finding.ts';
 export { Clip, clipOf, pasteClip } from './flow/clip.ts';
 export {
@@ -224,6 +224,19 @@ export { contrast } from './look/tones.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { alertWords, letterWords, message, messagesIn, spoken } from './messages/message.ts';
 export { factsIn, filled, phrasesFor } from './phrases/phrase.ts';
+export { productCard } from './products/card.ts';
+export { Product, ProductRef, priceWords, STOCKS, Stock, stockWords } from './products/product.ts';
+export {
+  asSheetSays,
+  readSheet,
+  SHEET,
+  type Sheet,
+  type SheetColumn,
+  type SheetMistake,
+  sheetHead,
+  sheetRow,
+} from './products/sheet.ts';
+export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';
 export { type Centre, playDay } from './routing/centre.ts';

@@ -3,6 +3,7 @@ import { readDemoSettings, SettingsError, secretIn, startPrivateDatabase, startS
 import { business, members } from './business.ts';
 import { loadDemo, setDomains } from './load.ts';
 import { startMailCatcher } from './mail.ts';
+import { readProductPage } from './products.ts';
 import { startSite } from './site.ts';
 import { PUSHES, SERVICES, startStandIns } from './standins.ts';
 
@@ -48,6 +49,7 @@ const server = await onPort(settings.KINETA_PORT, wished =>
 const site = await onPort(settings.KINETA_SITE_PORT, wished => startSite(server.url, wished));
 await loadDemo(server.house.tables, root);
 await setDomains(server.house.tables, [site.host, site.host.replace('localhost', '127.0.0.1')]);
+await readProductPage(server.house.tables, site.url);
 
 const [lead, ...agents] = members;
 console.log(`

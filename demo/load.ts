@@ -15,6 +15,7 @@ import { business, businessFacts, firstVisit, look, members, teams } from './bus
 import { editionsOf } from './editions.ts';
 import { pastDays } from './history/days.ts';
 import { writePast } from './history/rows.ts';
+import { loadProducts } from './products.ts';
 import { SERVICES } from './standins.ts';
 
 const DAY = 86_400_000;
@@ -46,14 +47,24 @@ export async function loadDemo(
   const flow = firstVisit(root);
   const { name, zone, language, country, currency, mailFrom } = business;
   const wordingService = `https://${SERVICES}/wording`;
-  const workspace = await tables
-    .everywhere(account.workspaces)
-    .add({ name, zone, language, country, currency, business: businessFacts, mailFrom, wordingService, createdAt });
+  const workspace = await tables.everywhere(account.workspaces).add({
+    name,
+    zone,
+    language,
+    country,
+    currency,
+    business: businessFacts,
+    mailFrom,
+    wordingService,
+    createdAt,
+    productsNumber: 1,
+  });
   const rows = tables.in(workspace);
   await rows.of(account.tags).addAll(firstTags);
   await shipPhrases(tables, workspace);
   await shipRules(tables, workspace);
   await shipTellings(tables, workspace);
+  await loadProducts(tables, workspace, root);
   const password = await passwordHash(business.password);
   const memberIds = new Map<string, string>();
   const teamIds = new Map<string, string>();

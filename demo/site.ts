@@ -1,6 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import express from 'express';
 import { business } from './business.ts';
+import { heatPumps } from './products.ts';
 
 interface Page {
   title: string;
@@ -19,6 +20,28 @@ const questions: Array<[string, string]> = [
   ['Do I need planning permission?', 'Rarely. We check it with the survey.'],
 ];
 
+/** What it costs, for people and, as Product data (schema.org), for programs. */
+const costs = `<table><tr><th>Home</th><th>Unit</th><th>Before the grant</th></tr>${heatPumps
+  .map(
+    ({ home, kilowatts, price }) =>
+      `<tr><td>${home}</td><td>${kilowatts} kW</td><td>£${price.toLocaleString('en')}</td></tr>`,
+  )
+  .join('')}</table><script type="application/ld+json">${JSON.stringify({
+  '@context': 'https://schema.org',
+  '@graph': heatPumps.map(({ ref, name, words, price }) => ({
+    '@type': 'Product',
+    sku: ref,
+    name,
+    description: words,
+    offers: {
+      '@type': 'Offer',
+      price,
+      priceCurrency: business.currency,
+      availability: 'https://schema.org/MadeToOrder',
+    },
+  })),
+})}</script>`;
+
 const pages: Record<string, Page> = {
   '/': {
     title: 'A warm house on a third of the energy.',
@@ -33,7 +56,7 @@ const pages: Record<string, Page> = {
   '/heat-pumps/costs': {
     title: 'What a heat pump costs',
     lead: 'Between £9,400 and £14,200 before the grant, fitted.',
-    body: '<table><tr><th>Home</th><th>Unit</th><th>Before the grant</th></tr><tr><td>Terrace</td><td>5 kW</td><td>£9,400</td></tr><tr><td>Semi-detached</td><td>8 kW</td><td>£11,300</td></tr><tr><td>Detached</td><td>12 kW</td><td>£12,900</td></tr><tr><td>Farmhouse</td><td>16 kW</td><td>£14,200</td></tr></table>',
+    body: costs,
   },
   '/batteries': {
     title: 'Home batteries',

@@ -11,6 +11,7 @@ import { passers } from './passers/area.ts';
 import { people } from './people/area.ts';
 import { phrases } from './phrases/area.ts';
 import { pictures } from './pictures/area.ts';
+import { products } from './products/area.ts';
 import { rules } from './rules/area.ts';
 import { services } from './services/area.ts';
 import { settings } from './settings/area.ts';
@@ -23,6 +24,7 @@ export const areas: readonly Area[] = [
   settings,
   sites,
   pictures,
+  products,
   flows,
   conversations,
   passers,

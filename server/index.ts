@@ -17,6 +17,8 @@ export { hashed, secret } from './http/secret.ts';
 export { shipTellings } from './notices/alerts/service.ts';
 export { people, peopleWords } from './people/model.ts';
 export { shipTo as shipPhrases } from './phrases/service.ts';
+export { Pictures } from './pictures/service.ts';
+export * as productTables from './products/model.ts';
 export { rules as ruleTable } from './rules/model.ts';
 export { shipTo as shipRules } from './rules/service.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';

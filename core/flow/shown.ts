@@ -27,6 +27,8 @@ export const CardShown = z.object({
   title: z.string(),
   line: SpokenLine,
   price: z.string().optional(),
+  /** A video that is played in the card: a file that was sent, or one of the web. */
+  video: z.object({ src: z.string().max(2_000) }).optional(),
   /** An action with a page leads there; one without is picked like a choice. */
   actions: z.array(z.object({ id: z.string(), label: z.string(), page: z.string().optional() })),
 });

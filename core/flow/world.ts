@@ -1,6 +1,7 @@
 import type { Facts, Locale } from '../facts/fact.ts';
 import type { Visit } from '../facts/given.ts';
 import type { OpeningHours } from '../hours/hours.ts';
+import type { Product } from '../products/product.ts';
 
 /** What is said whichever flow leads. */
 export type StandingReply = 'notUnderstood' | 'goodbye' | 'emailCameBack';
@@ -30,6 +31,8 @@ export interface World {
   staffed?: Readonly<Record<string, boolean>>;
   /** What the lead takes for wanting a person, besides what is understood by itself. */
   wishes?: readonly string[];
+  /** The things for sale, by their references; what each is is not known when this is left out. */
+  products?: ReadonlyMap<string, Product>;
   /** Opening hours by the team's name; a team without hours is always open. */
   hours: Readonly<Record<string, OpeningHours>>;
 }

@@ -93,6 +93,11 @@ export const en = {
     'save the file': () => 'Save',
     'go to the page': () => 'Go there',
     code: () => 'Code',
+    'in stock': () => 'In stock',
+    'few left': () => 'Only a few left',
+    'to order': () => 'Made or ordered for you',
+    'out of stock': () => 'Out of stock just now',
+    'so many left': ({ count }: { count: number }) => `${count.toLocaleString('en')} in stock`,
     'attached to a letter': ({ count }: { count: number }) =>
       count === 1
         ? '(A file was attached, which is not kept here.)'
@@ -114,6 +119,8 @@ export const en = {
     'given before the chat': () => 'Given before the chat.',
     'went on without': () => 'Went on without giving anything.',
     'form not filled in': () => 'The card was not filled in.',
+    'not for sale': ({ refs }: Direction) =>
+      `Not shown, as it is not among the things for sale: ${[refs ?? []].flat().join(', ')}.`,
     'no card picked': () => 'None of the cards was picked.',
     'team closed': ({ team, until }: Direction) => `${team} is closed${until === undefined ? '' : ` until ${until}`}.`,
     'nobody came': ({ after }: Direction) => `Nobody had come for ${after}.`,

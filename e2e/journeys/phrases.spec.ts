@@ -6,6 +6,30 @@ const png = Buffer.from(
   'base64',
 );
 
+/** A short video of a square that moves, as WebM in base 64. */
+async function filmed(): Promise<string> {
+  const canvas = document.createElement('canvas');
+  canvas.width = 64;
+  canvas.height = 64;
+  const drawn = canvas.getContext('2d')!;
+  const parts: Blob[] = [];
+  const recorder = new MediaRecorder(canvas.captureStream(20), { mimeType: 'video/webm' });
+  recorder.ondataavailable = ({ data }) => parts.push(data);
+  const over = new Promise(resolve => {
+    recorder.onstop = resolve;
+  });
+  recorder.start();
+  for (let frame = 0; frame < 20; frame++) {
+    drawn.fillStyle = frame % 2 ? '#2c6148' : '#c98a2b';
+    drawn.fillRect(frame, frame, 32, 32);
+    await new Promise(resolve => setTimeout(resolve, 40));
+  }
+  recorder.stop();
+  await over;
+  const bytes = new Uint8Array(await new Blob(parts).arrayBuffer());
+  return btoa(Array.from(bytes, byte => String.fromCharCode(byte)).join(''));
+}
+
 test('a phrase that ships is checked, fetched by its shortcut with what is known in it, one is kept for oneself, and a picture goes along', async ({
   browser,
   stack,
@@ -95,8 +119,8 @@ test('a phrase that ships is checked, fetched by its shortcut with what is known
   // A file is known by its content, whatever it is called.
   await expect(priya.getByText(/^setup\.exe: That file’s content is of no kind/)).toBeVisible();
   await expect(attached.getByText('how thick.txt')).toBeVisible();
-  // And an offer: a page that they may go to, and a code.
-  await priya.getByRole('button', { name: 'Offer a page or a code' }).click();
+  // And a page that they may go to, and a code.
+  await priya.getByRole('button', { name: 'Send a thing for sale, a page or a code' }).click();
   await priya.getByLabel('Page', { exact: true }).fill('insulation');
   await priya.getByLabel('Page', { exact: true }).press('Enter');
   await expect(priya.getByText('A page begins with / on the site, or with https://.')).toBeVisible();
@@ -131,6 +155,19 @@ test('a phrase that ships is checked, fetched by its shortcut with what is known
   await visitor.chat.getByRole('link', { name: 'Go there' }).click();
   await visitor.page.waitForURL(/\/insulation$/);
   await expect(visitor.chat.getByText('All about lofts')).toBeVisible();
+
+  // A video is played where it stands.
+  const film = await priya.evaluate(filmed);
+  await priya
+    .getByLabel('Pictures and files for the visitor')
+    .setInputFiles({ name: 'the fan.webm', mimeType: 'video/webm', buffer: Buffer.from(film, 'base64') });
+  await expect(attached.getByText('the fan.webm')).toBeVisible();
+  await box.fill('This is how it turns.');
+  await box.press('Enter');
+  const video = visitor.chat.locator('video');
+  await expect(video).toBeVisible();
+  await video.evaluate(element => (element as HTMLVideoElement).play());
+  await expect.poll(() => video.evaluate(element => (element as HTMLVideoElement).currentTime)).toBeGreaterThan(0);
 
   // Help with the wording: what comes back is looked at before it goes, and one's own words are there still.
   await box.fill('like this one.  it is dry');

@@ -34,10 +34,10 @@ const CHANGED = 'directory changed';
 export class Directories {
   private readonly kept = new Map<string, { at: number; directory: Promise<Directory> }>();
   private readonly tables: Tables;
-  private readonly ports: Pick<Ports, 'flows' | 'sites' | 'conversations'>;
+  private readonly ports: Pick<Ports, 'flows' | 'sites' | 'conversations' | 'products'>;
   private readonly wire: Wire;
 
-  constructor(tables: Tables, ports: Pick<Ports, 'flows' | 'sites' | 'conversations'>, wire: Wire) {
+  constructor(tables: Tables, ports: Pick<Ports, 'flows' | 'sites' | 'conversations' | 'products'>, wire: Wire) {
     this.tables = tables;
     this.ports = ports;
     this.wire = wire;
@@ -86,6 +86,7 @@ export class Directories {
         .filter(({ team }) => memberships.some(({ teamId, memberId }) => teamId === team && memberId === member))
         .map(({ hours }) => hours);
     if (!workspace) throw new Error(`There is no workspace ${id}.`);
+    const products = await this.ports.products.of(id, workspace.productsNumber);
     return {
       workspace,
       business: Object.fromEntries(workspace.business.map(fact => [fact.name, fact.value])),
@@ -131,6 +132,7 @@ export class Directories {
       flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
       published: flows.filter(flow => flow.published).map(flow => flow.name),
       manners,
+      products,
     };
   }
 }

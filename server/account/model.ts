@@ -51,6 +51,8 @@ export const workspaces = table('workspaces', {
   beginning: nullable(json(z.object({ purpose: Purpose, answering: z.int(), monthly: z.int() }))),
   /** The lines of Today that were put away. */
   putAway: usually(json(z.array(z.string()))),
+  /** How often its things for sale were changed: by this it is told whether those read before are still they. */
+  productsNumber: usually(integer),
 });
 
 /** What conversations are tagged with. */

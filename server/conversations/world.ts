@@ -28,7 +28,7 @@ export function worldOf(
   row: Pick<ConversationRow, 'site_id' | 'visitor_id' | 'visit' | 'seed' | 'last_number'>,
   now: number,
 ): World {
-  const { workspace, hours, business, manners } = directory;
+  const { workspace, hours, business, manners, products } = directory;
   const manner = manners.get(row.site_id);
   const locale: Locale = { language: manner?.language ?? workspace.language, currency: workspace.currency };
   return {
@@ -44,6 +44,7 @@ export function worldOf(
     wishes: workspace.wishes,
     taking: ofTeams(directory, availability => availability === 'takes chats'),
     staffed: ofTeams(directory, isAtDesk),
+    products,
     hours,
   };
 }

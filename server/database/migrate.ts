@@ -47,6 +47,7 @@ import { filesSent } from './migrations/0042-files-sent.ts';
 import { reached } from './migrations/0043-reached.ts';
 import { joined } from './migrations/0044-joined.ts';
 import { wording } from './migrations/0045-wording.ts';
+import { products } from './migrations/0046-products.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -95,6 +96,7 @@ export const migrations: readonly Migration[] = [
   reached,
   joined,
   wording,
+  products,
 ];
 
 /**

@@ -133,3 +133,56 @@ test.each([
 ])('the name “%s” is kept as “%s”', (given, kept) => {
   expect(tidyName(given)).toBe(kept);
 });
+
+describe('a video that a member sends', () => {
+  /** The beginning of an MP4, and so much that several pieces are kept of it. */
+  const film = Buffer.concat([
+    Buffer.from([0, 0, 0, 24]),
+    Buffer.from('ftypisom\0\0\x02\0isomiso2mp41'),
+    Buffer.from(Array.from({ length: 200_000 }, (_, at) => at % 251)),
+  ]);
+  let address: string;
+  beforeAll(async () => {
+    const agent = await new Browser(server).signIn(workspace.agent);
+    const guest = await new VisitorPage(server, await boardingPass(server, workspace.siteKey)).open();
+    const { reply: inbox } = await agent.call(conversationRoutes.list, { query: { list: 'flow-led' } });
+    const params = { id: inbox.conversations[0]!.id };
+    const sent = await agent.request('POST', `/api/conversations/${params.id}/files?name=fan.mp4`, new Blob([film]), {
+      'content-type': 'application/octet-stream',
+    });
+    const file = (await sent.json()) as { id: string; type: string };
+    expect(file.type).toBe('video/mp4');
+    const body = { clientId: 'video-0001', text: '', files: [file.id] };
+    await agent.call(conversationRoutes.reply, { params, body });
+    const { reply } = await agent.call(conversationRoutes.get, { params });
+    address = `/w/files/${file.id}`;
+    expect(reply.entries.at(-1)).toMatchObject({ cards: [{ title: 'fan.mp4', video: { src: address } }] });
+    guest.socket.close();
+  });
+  const part = (range: string) => fetch(server.url + address, { headers: { range } });
+  const bytesOf = async (response: Response) => Buffer.from(await response.arrayBuffer());
+
+  test('is had as a whole', async () => {
+    const response = await fetch(server.url + address);
+    expect(response.headers.get('accept-ranges')).toBe('bytes');
+    expect((await bytesOf(response)).equals(film)).toBe(true);
+  });
+
+  test.each<[string, number, number]>([
+    ['bytes=0-9', 0, 10],
+    ['bytes=65530-65545', 65_530, 65_546],
+    ['bytes=70000-', 70_000, film.length],
+    ['bytes=-5', film.length - 5, film.length],
+  ])('is had in parts: %s', async (range, from, to) => {
+    const response = await part(range);
+    expect(response.status).toBe(206);
+    expect(response.headers.get('content-range')).toBe(`bytes ${from}-${to - 1}/${film.length}`);
+    expect((await bytesOf(response)).equals(film.subarray(from, to))).toBe(true);
+  });
+
+  test('has no part behind its end', async () => {
+    const response = await part('bytes=900000-');
+    expect(response.status).toBe(416);
+    expect(response.headers.get('content-range')).toBe(`bytes */${film.length}`);
+  });
+});

@@ -1,3 +1,5 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { conversationRoutes } from '@kineta/contract';
 import type { FileGiven } from '@kineta/core';
 import type { Request, Response } from 'express';
@@ -67,7 +69,7 @@ export function fileDoors(doors: Doors, { tables, ports, options, wire }: House)
   });
 
   /** Whatever it is, it is only ever saved, never shown as a page of ours. */
-  const toSave = (response: Response, { file, content }: { file: FileGiven; content: Buffer }): Buffer => {
+  const toSave = (response: Response, file: FileGiven): Response =>
     response
       .set({
         'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`,
@@ -75,12 +77,11 @@ export function fileDoors(doors: Doors, { tables, ports, options, wire }: House)
         'X-Content-Type-Options': 'nosniff',
       })
       .type(file.type);
-    return content;
-  };
   serve(doors, conversationRoutes.file, async ({ params, response }, me) => {
     const found = await files.read(me.workspace, params.file);
     if (!found) throw notFound('file');
-    return toSave(response, found);
+    toSave(response, found.file);
+    return found.content;
   });
 
   // What members send, for whoever was given its address, which cannot be guessed: in the chat, or in a letter.
@@ -88,9 +89,25 @@ export function fileDoors(doors: Doors, { tables, ports, options, wire }: House)
   doors.router.get('/w/files/:file', async (request, response) => {
     try {
       await saved.spend(addressOf(request, options.proxies ?? 0));
-      const found = await files.sent(request.params.file);
-      if (!found) throw notFound('file');
-      response.set({ 'Cache-Control': 'private, no-store' }).send(toSave(response, found));
+      const file = await files.sent(request.params.file);
+      if (!file) throw notFound('file');
+      // Whoever plays a video asks for it part by part (RFC 9110, 14).
+      toSave(response, file).set({ 'Cache-Control': 'private, no-store', 'Accept-Ranges': 'bytes' });
+      const ranges = request.range(file.size);
+      if (ranges === -1) {
+        response.status(416).set('Content-Range', `bytes */${file.size}`).end();
+        return;
+      }
+      const [range] = Array.isArray(ranges) && ranges.type === 'bytes' && ranges.length === 1 ? ranges : [];
+      const from = range?.start ?? 0;
+      if (range) {
+        const part = await files.sentPart(file.id, from, range.end);
+        const last = from + part.length - 1;
+        response.status(206).set('Content-Range', `bytes ${from}-${last}/${file.size}`).send(part);
+        return;
+      }
+      response.set('Content-Length', String(file.size));
+      await pipeline(Readable.from(files.sentParts(file)), response);
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }

@@ -22,6 +22,8 @@ const DAY = 86_400_000;
  * normal visitor’s p95 doubled while somebody sent large files, at these it does not.
  */
 export const PIECE = 64 * 1_024;
+/** So many bytes of a video that is being played are read at once. */
+const MOST_AT_ONCE = 16 * PIECE;
 /**
  * How long the disk is left to others after a piece: so many milliseconds, and so many times as long as the piece took. It
  * writes what it is given three times over, and as fast as it comes, messages would wait for it; the longer, the slower it is.
@@ -146,9 +148,29 @@ export class Files {
   }
 
   /** A file that a member sent to a visitor, for whoever has its identity, which cannot be guessed. */
-  async sent(id: string): Promise<{ file: FileGiven; content: Buffer } | undefined> {
+  async sent(id: string): Promise<FileGiven | undefined> {
     const file = await this.tables.everywhere(files).one({ id, memberId: { not: null } });
-    return file && this.read(file.workspaceId, id);
+    return file && given(file);
+  }
+
+  /** The bytes of such a file from one to another, both included; fewer when they are more than are read at once. */
+  async sentPart(id: string, from: number, to: number): Promise<Buffer> {
+    const last = Math.min(to, from + MOST_AT_ONCE - 1);
+    const first = Math.floor(from / PIECE);
+    const numbers = Array.from({ length: Math.floor(last / PIECE) - first + 1 }, (_, at) => first + at);
+    const parts = await this.tables.everywhere(fileParts).all({ fileId: id, number: numbers }, { by: 'number' });
+    return Buffer.concat(parts.map(part => part.content)).subarray(from - first * PIECE, last - first * PIECE + 1);
+  }
+
+  /** All of such a file, one part after the other. */
+  async *sentParts({ id, size }: FileGiven): AsyncGenerator<Buffer, void> {
+    for (let from = 0; from < size; ) {
+      const part = await this.sentPart(id, from, size - 1);
+      // It was erased meanwhile: what breaks off is not taken for the whole.
+      if (part.length === 0) throw new Error('The file is not there any more.');
+      yield part;
+      from += part.length;
+    }
   }
 
   /** A file with its content, for members of the workspace. */

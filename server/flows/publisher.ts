@@ -30,13 +30,14 @@ interface Version {
 /** How far ahead a publish may be set, in milliseconds. */
 const FURTHEST = 366 * 86_400_000;
 
-function workplaceOf({ teams, members, workspace, published }: Directory): Workplace {
+function workplaceOf({ teams, members, workspace, published, products }: Directory): Workplace {
   return {
     teams: [...teams.values()].map(team => team.name),
     skills: [...members.values()].flatMap(({ resting, skills }) => (resting ? [] : skills)),
     members: [...members.values()].filter(({ resting }) => !resting).map(member => member.name),
     facts: workspace.business.map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
     flows: published,
+    products: [...products.keys()],
   };
 }
 

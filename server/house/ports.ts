@@ -20,6 +20,7 @@ import type {
   Names,
   Numbered,
   OpeningHours,
+  Product,
   Visit,
   Who,
 } from '@kineta/core';
@@ -69,6 +70,8 @@ export interface WorkspaceSettings {
   asksSecondFactor: boolean;
   /** The lines of what is to do that were put away. */
   putAway: string[];
+  /** How often its things for sale were changed. */
+  productsNumber: number;
   createdAt: Date;
 }
 
@@ -123,6 +126,8 @@ export interface Directory {
   published: readonly string[];
   /** How it is spoken on each site, by the site’s identity. */
   manners: ReadonlyMap<string, Manner>;
+  /** The things for sale, as visitors may be told of them, by their references. */
+  products: ReadonlyMap<string, Product>;
 }
 
 /** A lead who is to be met as a visitor of a site. */
@@ -195,6 +200,20 @@ export interface StandingNow {
   isTest: boolean;
 }
 
+/** A page of a site, as it was sent. */
+export interface PageFetched {
+  url: URL;
+  html: string;
+  /** The `Content-Security-Policy` fields that it came with. */
+  policies: readonly string[];
+}
+
+/** Why a page could not be fetched; `about` says more, such as the status. */
+export interface PageNotFetched {
+  code: 'domain not allowed' | 'page not reached';
+  about: string;
+}
+
 /** Somebody of the team speaks first to who is on a site without a chat. */
 export interface Invitation {
   id: string;
@@ -258,10 +277,21 @@ export interface Ports {
     before(site: Pick<Site, 'id' | 'workspace' | 'beforeNumber'>): Promise<BeforeChat>;
     /** The pages on which the chat was seen there, by host and path, the last first. */
     pagesOf(workspace: string, site: string): Promise<string[]>;
+    /** The pages on which the chat was seen on any site of a workspace, and every domain of one. */
+    ground(workspace: string): Promise<{ pages: string[]; domains: string[] }>;
+    /**
+     * Fetches a page of the workspace’s sites as a browser would be sent it.
+     * @param allowed hosts inside private networks that the workspace allows
+     */
+    page(workspace: string, address: string, allowed: readonly string[]): Promise<PageFetched | PageNotFetched>;
     /** Where a site lives, for links in emails; empty when that is not known. */
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */
     switchOn(workspace: string, flow: string, sites: readonly string[], transaction: Transaction): Promise<void>;
+  };
+  products: {
+    /** The things for sale, as visitors may be told of them now. @param number as the workspace has it */
+    of(workspace: string, number: number): Promise<ReadonlyMap<string, Product>>;
   };
   passers: {
     /** What somebody of the team has to say to the visitor whose tab that is, if anything. */

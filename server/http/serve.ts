@@ -146,7 +146,7 @@ export function serve<R extends Route>(
         await pipeline(reply, response).catch(error => {
           if ((error as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
         });
-      } else if (route.replyType) response.send(reply);
+      } else if (route.replyType) response.type(route.replyType).send(reply);
       else response.json(route.reply.parse(reply));
     } catch (error) {
       answerProblem(error, request, response, doors.logger);

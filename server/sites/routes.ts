@@ -63,6 +63,8 @@ function windowPolicy(speaksWith: string, ancestors: string): string {
     "script-src 'self'",
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' https:",
+    // Videos that agents send, or link to: nothing of those is loaded before they are played.
+    "media-src 'self' https:",
     `connect-src ${speaksWith}`,
     `frame-ancestors ${ancestors}`,
     "base-uri 'none'",

@@ -8,6 +8,7 @@ import type { Manner, Ports, Site } from '../house/ports.ts';
 import { notFound } from '../http/problem.ts';
 import { Before } from './before.ts';
 import { allows, originOf } from './domains.ts';
+import { fetchPage } from './install/fetching.ts';
 import { Pages } from './install/pages.ts';
 import { sites } from './model.ts';
 
@@ -54,6 +55,21 @@ export class Sites {
   async pagesOf(workspace: string, site: string): Promise<string[]> {
     const seen = await new Pages(this.tables).of(workspace, site);
     return seen.map(({ page }) => page);
+  }
+
+  async ground(workspace: string): ReturnType<Ports['sites']['ground']> {
+    const rows = await this.tables.in(workspace).of(sites).all({}, { by: 'id' });
+    const pages = new Pages(this.tables);
+    const seen = await Promise.all(rows.map(({ id }) => pages.of(workspace, id)));
+    return {
+      pages: [...new Set(seen.flat().map(({ page }) => page))],
+      domains: [...new Set(rows.flatMap(({ domains }) => domains))],
+    };
+  }
+
+  async page(workspace: string, address: string, allowed: readonly string[]): ReturnType<Ports['sites']['page']> {
+    const { domains } = await this.ground(workspace);
+    return fetchPage(new URL(address), { domains, allowed });
   }
 
   allows({ domains }: Pick<Site, 'domains'>, origin: string): boolean {

@@ -1,20 +1,23 @@
-import { addFact, type Fact, givenFacts, type Workplace } from '@kineta/core';
+import { addFact, type Fact, givenFacts, productsShown, type Workplace } from '@kineta/core';
 import { useMemo } from 'react';
 import { useAccount, useSignedIn } from '../account/store.ts';
+import { useProductMap } from '../products/products.ts';
 import { useDraft } from './draft/draft.ts';
 
 /** What the checks and sentences of a flow may know of the workspace. */
-export function useWorkplace(): Required<Workplace> {
+export function useWorkplace(): Required<Omit<Workplace, 'products'>> & Pick<Workplace, 'products'> {
   const { teams, members, skills, business, published } = useSignedIn();
+  const products = useProductMap(useDraft(({ flow }) => flow !== null && productsShown(flow).length > 0));
   return useMemo(
     () => ({
       teams: teams.map(team => team.name),
       members: members.map(member => member.name),
       skills,
       flows: published,
+      ...(products ? { products: [...products.keys()] } : {}),
       facts: business.map(({ value: _, ...fact }): Fact => ({ ...fact, scope: 'business' })),
     }),
-    [teams, members, skills, business, published],
+    [teams, members, skills, business, published, products],
   );
 }
 

@@ -3,7 +3,8 @@ import { useEffect } from 'react';
 import type { Area } from '../shell/area.ts';
 import { live, useConnection } from '../shell/live.ts';
 import { isStale } from '../shell/query.ts';
-import { correctionKeys, firstWordKeys, listKeys, offerKeys, replyKeys, searchKeys, suggestionKeys } from './keys.ts';
+import { suggestionKeys } from '../ui/suggestion-keys.ts';
+import { correctionKeys, firstWordKeys, listKeys, replyKeys, searchKeys, signpostKeys } from './keys.ts';
 import { MissedToday } from './missed-today.tsx';
 import { OfferedHere } from './offered-here.tsx';
 import { showChange, showErased, useCounts } from './store.ts';
@@ -54,7 +55,7 @@ export const inbox: Area = {
   name: 'Inbox',
   path: '/inbox',
   screens: [{ path: '/inbox/:id?', load: () => import('./inbox.tsx') }],
-  keys: [replyKeys, suggestionKeys, offerKeys, firstWordKeys, listKeys, searchKeys, correctionKeys],
+  keys: [replyKeys, suggestionKeys, signpostKeys, firstWordKeys, listKeys, searchKeys, correctionKeys],
   todo: {
     'a conversation': (_, done) => ({
       title: 'A conversation',

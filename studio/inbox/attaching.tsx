@@ -1,14 +1,14 @@
 import { conversationRoutes } from '@kineta/contract';
 import type { FileGiven, Picture } from '@kineta/core';
-import { FileText, Paperclip, Ticket, X } from 'lucide-react';
+import { FileText, Paperclip, ShoppingBag, Ticket, X } from 'lucide-react';
 import { type ReactNode, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { scaled } from '../pictures/scaled.ts';
 import { KINDS, uploaded, wrongPicture } from '../pictures/upload.ts';
 import { call, sentenceOf } from '../shell/api.ts';
 import { IconButton } from '../ui/button.tsx';
-import { offerName } from './offering.tsx';
-import type { Enclosed } from './open-conversation.ts';
+import { type Enclosed, isEnclosed } from './open-conversation.ts';
+import { signpostName } from './signposting.tsx';
 
 /** So many pictures go with one reply, and so many files. */
 const MOST = 6;
@@ -131,11 +131,11 @@ function Chip({ name, icon, onLeaveOut }: { name: string; icon: ReactNode; onLea
   );
 }
 
-/** What is to go with a reply: pictures with what they are called for those who do not see them, files, and an offer. */
+/** What is to go with a reply: pictures with what they are called for those who do not see them, files, things for sale, and a signpost. */
 export function Attached({ enclosed, onChange }: { enclosed: Enclosed; onChange: (enclosed: Enclosed) => void }) {
-  const { pictures, files, offer } = enclosed;
+  const { pictures, files, products, signpost } = enclosed;
   const withPictures = (changed: readonly Picture[]) => onChange({ ...enclosed, pictures: changed });
-  if (pictures.length === 0 && files.length === 0 && !offer) return null;
+  if (!isEnclosed(enclosed)) return null;
   return (
     <ul aria-label="What goes with it" className="mb-2 flex flex-wrap items-end gap-2">
       {pictures.map((picture, at) => (
@@ -165,11 +165,19 @@ export function Attached({ enclosed, onChange }: { enclosed: Enclosed; onChange:
           onLeaveOut={() => onChange({ ...enclosed, files: files.filter(one => one !== file) })}
         />
       ))}
-      {offer ? (
+      {products.map(product => (
         <Chip
-          name={offerName(offer)}
+          key={product.ref}
+          name={product.name}
+          icon={<ShoppingBag className="size-3.5 shrink-0 text-ink-2" aria-hidden="true" />}
+          onLeaveOut={() => onChange({ ...enclosed, products: products.filter(one => one !== product) })}
+        />
+      ))}
+      {signpost ? (
+        <Chip
+          name={signpostName(signpost)}
           icon={<Ticket className="size-3.5 shrink-0 text-ink-2" aria-hidden="true" />}
-          onLeaveOut={() => onChange({ ...enclosed, offer: undefined })}
+          onLeaveOut={() => onChange({ ...enclosed, signpost: undefined })}
         />
       ) : null}
     </ul>

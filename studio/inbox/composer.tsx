@@ -3,23 +3,26 @@ import { filled, phrasesFor, show } from '@kineta/core';
 import { BookText, Ticket } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import { useSignedIn } from '../account/store.ts';
 import { call } from '../shell/api.ts';
 import { live } from '../shell/live.ts';
 import { useRoute } from '../shell/query.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { EmojiPicker } from '../ui/emoji-picker.tsx';
+import { SuggestionList, useSuggestions } from '../ui/suggestions.tsx';
 import { countWords } from '../ui/writing.ts';
 import { AttachButton, Attached, filesOf, useAttaching } from './attaching.tsx';
 import { useConversation } from './conversation-store.ts';
 import { replyKeys } from './keys.ts';
-import { Offering } from './offering.tsx';
 import { isEnclosed, nothingEnclosed, type Writing } from './open-conversation.ts';
 import { Reword } from './reword.tsx';
-import { SuggestionList, useSuggestions } from './suggestions.tsx';
+import { Signposting } from './signposting.tsx';
 
 const LONGEST = 4_000;
 const MOST_SUGGESTED = 8;
+/** So many things for sale go with one reply. */
+const MOST_PRODUCTS = 3;
 
 /** What stands behind the last “@” before the caret, while a name is written there. */
 const AT_NAME = /(?:^|[^\p{L}\p{N}])@(\p{L}{0,40})$/u;
@@ -47,7 +50,7 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
   const attached = useConversation(state => state.attached[id] ?? nothingEnclosed);
   const { write, send, attach, hurry } = useConversation.getState();
   const attaching = useAttaching(id, attached, enclosed => attach(id, enclosed));
-  const [offering, setOffering] = useState(false);
+  const [signposting, setSignposting] = useState(false);
   const [writing, setWriting] = useState<Writing>('reply');
   const [caret, setCaret] = useState(0);
   /** Places of phrases of which nothing was known: not to be sent by mistake. Other braces are nobody’s business. */
@@ -145,16 +148,23 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
         </p>
       )}
       {writing === 'reply' ? <Attached enclosed={attached} onChange={enclosed => attach(id, enclosed)} /> : null}
-      {writing === 'reply' && offering ? (
-        <Offering
+      {writing === 'reply' && signposting ? (
+        <Signposting
           conversation={id}
           onLeave={() => {
-            setOffering(false);
+            setSignposting(false);
             box.current?.focus();
           }}
-          onOffer={offer => {
-            attach(id, { ...attached, offer });
-            setOffering(false);
+          onProduct={({ ref, name: called }) => {
+            const others = attached.products.filter(one => one.ref !== ref);
+            if (others.length === MOST_PRODUCTS) toast.error(`At most ${MOST_PRODUCTS} things for sale go together.`);
+            else attach(id, { ...attached, products: [...others, { ref, name: called }] });
+            setSignposting(false);
+            box.current?.focus();
+          }}
+          onPut={signpost => {
+            attach(id, { ...attached, signpost });
+            setSignposting(false);
             box.current?.focus();
           }}
         />
@@ -216,7 +226,11 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
           <AttachButton busy={attaching.busy} onFiles={files => void attaching.take(files)} />
         ) : null}
         {writing === 'reply' ? (
-          <IconButton name="Offer a page or a code" aria-pressed={offering} onClick={() => setOffering(!offering)}>
+          <IconButton
+            name="Send a thing for sale, a page or a code"
+            aria-pressed={signposting}
+            onClick={() => setSignposting(!signposting)}
+          >
             <Ticket className="size-4" aria-hidden="true" />
           </IconButton>
         ) : null}

@@ -16,15 +16,8 @@ export const listKeys = keyTable('In the lists of the inbox', {
   none: { keys: ['Escape'], does: 'Pick none' },
 });
 
-export const suggestionKeys = keyTable('While a phrase or a name is suggested', {
-  down: { keys: ['ArrowDown'], does: 'The next' },
-  up: { keys: ['ArrowUp'], does: 'The one before' },
-  pick: { keys: ['Enter'], or: [['Tab']], does: 'Put it in' },
-  away: { keys: ['Escape'], does: 'None of them' },
-});
-
-export const offerKeys = keyTable('While an offer is written for the visitor', {
-  offer: { keys: ['Enter'], does: 'Put it in' },
+export const signpostKeys = keyTable('While a thing for sale, a page or a code is put in for the visitor', {
+  put: { keys: ['Enter'], does: 'Put it in' },
   leave: { keys: ['Escape'], does: 'Not now' },
 });
 

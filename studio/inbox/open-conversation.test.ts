@@ -126,7 +126,7 @@ describe('an open conversation', () => {
 
   test('a message that is refused stands with its reason, holds up no other, and can be taken back', async () => {
     failures = [problem('not_allowed', 'Tom has this conversation.')];
-    const enclosed = { pictures: [{ src: '/p/x', alt: 'A roof' }], files: [], offer: undefined };
+    const enclosed = { pictures: [{ src: '/p/x', alt: 'A roof' }], files: [], products: [], signpost: undefined };
     now().attach('7', enclosed);
     now().send('7', 'reply', 'Hello Maud');
     now().send('7', 'reply', 'Still there?');
@@ -142,7 +142,7 @@ describe('an open conversation', () => {
 
   test('what is sent can be taken back for a while, with what goes with it, and goes out by itself', async () => {
     holds = 5_000;
-    const enclosed = { pictures: [], files: [], offer: { page: '/heat-pumps' } };
+    const enclosed = { pictures: [], files: [], products: [], signpost: { page: '/heat-pumps' } };
     now().attach('7', enclosed);
     now().send('7', 'reply', 'It costs 4,000');
     await vi.advanceTimersByTimeAsync(4_000);
@@ -157,7 +157,7 @@ describe('an open conversation', () => {
     now().send('7', 'reply', 'It costs 4,000 pounds');
     await vi.advanceTimersByTimeAsync(5_000);
     expect(texts().at(-1)).toBe('It costs 4,000 pounds');
-    expect(asked.findLast(({ path }) => path.endsWith('replies'))).toMatchObject({ offer: { page: '/heat-pumps' } });
+    expect(asked.findLast(({ path }) => path.endsWith('replies'))).toMatchObject({ signpost: { page: '/heat-pumps' } });
   });
 
   test('what waits goes out at once when it is hurried, in the order in which it was written', async () => {

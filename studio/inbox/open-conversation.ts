@@ -4,10 +4,10 @@ import {
   conversationRoutes,
   type Entry,
   type EntryBatch,
-  type Offered,
   type Reached,
+  type Signpost,
 } from '@kineta/contract';
-import type { FileGiven, Picture, Who } from '@kineta/core';
+import type { FileGiven, Picture, Product, Who } from '@kineta/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { entryViewOf } from '../log/entries/registry.ts';
 import { CallError, sentenceOf } from '../shell/api.ts';
@@ -19,11 +19,13 @@ export type Writing = 'reply' | 'note';
 export interface Enclosed {
   pictures: readonly Picture[];
   files: readonly FileGiven[];
-  offer: Offered | undefined;
+  /** Things for sale. */
+  products: ReadonlyArray<Pick<Product, 'ref' | 'name'>>;
+  signpost: Signpost | undefined;
 }
-export const nothingEnclosed: Enclosed = { pictures: [], files: [], offer: undefined };
-export const isEnclosed = ({ pictures, files, offer }: Enclosed): boolean =>
-  pictures.length > 0 || files.length > 0 || offer !== undefined;
+export const nothingEnclosed: Enclosed = { pictures: [], files: [], products: [], signpost: undefined };
+export const isEnclosed = ({ pictures, files, products, signpost }: Enclosed): boolean =>
+  pictures.length > 0 || files.length > 0 || products.length > 0 || signpost !== undefined;
 
 /** What an agent wrote and the server does not have yet. */
 export interface Outgoing {
@@ -80,10 +82,11 @@ const TRY_AGAIN_AFTER = 1_500;
 
 const isPassing = (error: unknown): boolean => error instanceof CallError && error.passing;
 
-const asSent = ({ pictures, files, offer }: Enclosed) => ({
+const asSent = ({ pictures, files, products, signpost }: Enclosed) => ({
   ...(pictures.length > 0 ? { pictures: [...pictures] } : {}),
   ...(files.length > 0 ? { files: files.map(({ id }) => id) } : {}),
-  ...(offer ? { offer } : {}),
+  ...(products.length > 0 ? { products: products.map(({ ref }) => ref) } : {}),
+  ...(signpost ? { signpost } : {}),
 });
 
 const nothingReached: Reached = { has: 0, seen: 0 };

@@ -1,11 +1,12 @@
 import { Pictures, Row, Typed } from '../log/row.tsx';
 import { useNow } from './offer.tsx';
-import { offerName } from './offering.tsx';
 import type { Enclosed, Outgoing } from './open-conversation.ts';
+import { signpostName } from './signposting.tsx';
 
-const enclosedWords = ({ files, offer }: Enclosed): string[] => [
+const enclosedWords = ({ files, products, signpost }: Enclosed): string[] => [
   ...files.map(({ name }) => name),
-  ...(offer ? [offerName(offer)] : []),
+  ...products.map(({ name }) => name),
+  ...(signpost ? [signpostName(signpost)] : []),
 ];
 
 const action = 'text-petrol underline';

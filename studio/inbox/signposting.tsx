@@ -1,23 +1,26 @@
-import { conversationRoutes, Offered } from '@kineta/contract';
+import { conversationRoutes, type ListedProduct, Signpost } from '@kineta/contract';
 import { useId, useState } from 'react';
+import { ProductPick } from '../products/product-pick.tsx';
 import { useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
-import { offerKeys } from './keys.ts';
+import { signpostKeys } from './keys.ts';
 
-/** What an offer is called. */
-export const offerName = ({ title, code, page }: Offered): string => title || code || page || '';
+/** What a signpost is called. */
+export const signpostName = ({ title, code, page }: Signpost): string => title || code || page || '';
 
 const nothing = { page: '', code: '', title: '' };
 
-/** What the visitor is offered with a reply: a page that they may go to, one of the site’s or any, and a code. */
-export function Offering({
+/** What the visitor is pointed to with a reply: a thing for sale, a page that they may go to, one of the site’s or any, or a code. */
+export function Signposting({
   conversation,
-  onOffer,
+  onPut,
+  onProduct,
   onLeave,
 }: {
   conversation: string;
-  onOffer: (offer: Offered) => void;
+  onPut: (signpost: Signpost) => void;
+  onProduct: (product: ListedProduct) => void;
   onLeave: () => void;
 }) {
   const { data } = useRoute(conversationRoutes.pages, { params: { id: conversation } });
@@ -28,29 +31,31 @@ export function Offering({
     setWritten({ ...written, ...part });
     setMistakes({});
   };
-  const offer = () => {
+  const put = () => {
     const given = Object.entries(written).filter(([, value]) => value.trim() !== '');
-    const read = Offered.safeParse(Object.fromEntries(given));
-    if (read.success) onOffer(read.data);
+    const read = Signpost.safeParse(Object.fromEntries(given));
+    if (read.success) onPut(read.data);
     else setMistakes(Object.fromEntries(read.error.issues.map(({ path, message }) => [path[0], message])));
   };
   return (
     <fieldset
       className="mb-2 flex flex-wrap items-start gap-2"
       onKeyDown={event => {
-        const key = offerKeys.pressed(event);
+        const key = signpostKeys.pressed(event);
         if (key) event.preventDefault();
-        if (key === 'offer') offer();
+        if (key === 'put') put();
         else if (key === 'leave') onLeave();
       }}
     >
-      <legend className="sr-only">An offer</legend>
+      <legend className="sr-only">A thing for sale, a page or a code</legend>
+      <div className="w-full">
+        <ProductPick name="A thing for sale" autoFocus opens="above" onPick={onProduct} />
+      </div>
       <TextField
         className="min-w-36 flex-1"
         label="Page"
         placeholder="/heat-pumps"
         list={known}
-        autoFocus
         value={written.page}
         mistake={mistakes.page}
         onChange={event => write({ page: event.target.value })}
@@ -82,7 +87,7 @@ export function Offering({
         <Button type="button" look="quiet" onClick={onLeave}>
           Not now
         </Button>
-        <Button type="button" onClick={offer}>
+        <Button type="button" onClick={put}>
           Put it in
         </Button>
       </span>

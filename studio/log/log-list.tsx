@@ -71,6 +71,15 @@ export function LogList({
     if (isAtEnd.current) list.current?.scrollTo({ top: list.current.scrollHeight });
   }, [total, children]);
 
+  // It has less room while something is put in below it, and its end is still what is read.
+  useEffect(() => {
+    const room = new ResizeObserver(() => {
+      if (isAtEnd.current) list.current?.scrollTo({ top: list.current.scrollHeight });
+    });
+    if (list.current) room.observe(list.current);
+    return () => room.disconnect();
+  }, []);
+
   return (
     <ol
       ref={list}

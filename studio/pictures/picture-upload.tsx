@@ -2,10 +2,10 @@ import type { Picture } from '@kineta/core';
 import { ImagePlus } from 'lucide-react';
 import { useRef } from 'react';
 import { toast } from 'sonner';
-import { KINDS, uploaded, wrongPicture } from '../pictures/upload.ts';
 import { IconButton } from '../ui/button.tsx';
 import { SmallInput } from '../ui/field.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
+import { KINDS, uploaded, wrongPicture } from './upload.ts';
 
 /** Uploads a picture from a file. */
 export function PictureUpload({ onPicture }: { onPicture: (picture: Picture) => void }) {

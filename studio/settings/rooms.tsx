@@ -3,6 +3,7 @@ import type { ComponentType } from 'react';
 import { sentenceOf } from '../shell/api.ts';
 import { useRoute } from '../shell/query.ts';
 import { Skeleton } from '../ui/skeleton.tsx';
+import { ForSaleRoom } from './for-sale/for-sale.tsx';
 import { BusinessRoom } from './rooms/business.tsx';
 import { EmailRoom } from './rooms/email.tsx';
 import { MembersRoom } from './rooms/members.tsx';
@@ -39,6 +40,7 @@ export const rooms: readonly Room[] = [
   { path: 'members', name: 'Members', Room: MembersRoom },
   { path: 'teams', name: 'Teams and hours', Room: TeamsRoom },
   { path: 'tags', name: 'Tags', Room: TagsRoom },
+  { path: 'for-sale', name: 'For sale', Room: ForSaleRoom },
   { path: 'email', name: 'Email', Room: ofSettings(EmailRoom) },
   { path: 'services', name: 'Services', Room: ofSettings(ServicesRoom) },
   { path: 'security', name: 'Security', Room: SecurityRoom },

@@ -20,6 +20,7 @@ import { Picks } from './picks.tsx';
 import { Pill } from './pill.tsx';
 import { RemoveButton } from './remove-button.tsx';
 import { Skeleton } from './skeleton.tsx';
+import { SuggestionList } from './suggestions.tsx';
 import { Direction } from './words.tsx';
 
 const nothing = () => {};
@@ -130,6 +131,16 @@ export default function Specimens() {
           <Button>Opens an empty one</Button>
         </Menu>
         <EmojiPicker onPick={nothing} onClosed={nothing} />
+      </Specimen>
+      <Specimen of="SuggestionList">
+        <SuggestionList
+          name="Suggested"
+          suggestions={{ all: ['Heat pump, 5 kW', 'Heat pump, 8 kW'], at: 0, press: () => false }}
+          keyOf={one => one}
+          onPick={nothing}
+        >
+          {one => one}
+        </SuggestionList>
       </Specimen>
       <Specimen of="Dialog">
         <Button onClick={() => setOpen('plain')}>Opens a dialog</Button>

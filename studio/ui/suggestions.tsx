@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import { suggestionKeys } from './keys.ts';
+import { suggestionKeys } from './suggestion-keys.ts';
 
 /** What can be put in for what is being written; which of it stands first in line for Enter. */
 export interface Suggestions<T> {

@@ -27,6 +27,15 @@ export function Cards({
       <ul ref={row} tabIndex={0} aria-label={partMessages.cards(cards.length)}>
         {cards.map((card, index) => (
           <li key={index} class="card">
+            {card.video ? (
+              // biome-ignore lint/a11y/useMediaCaption: an agent sends it as it is
+              <video
+                controls
+                playsInline
+                preload={card.video.src.startsWith('/') ? 'metadata' : 'none'}
+                src={card.video.src}
+              />
+            ) : null}
             {card.picture ? <img src={card.picture.src} alt={card.picture.alt} /> : null}
             <h2>{card.title}</h2>
             <SpokenLine line={card.line} />

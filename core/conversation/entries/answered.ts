@@ -35,8 +35,8 @@ export const answered = entryKind({
     pictures: z.array(Picture).max(6).optional(),
     /** The text with the addresses in it as links, where it has any. */
     linked: SpokenLine.optional(),
-    /** Files to be saved, and pages to be gone to, each a card with a button. */
-    cards: z.array(CardShown).max(8).optional(),
+    /** Files to be saved, things for sale, and pages to be gone to, each a card with a button. */
+    cards: z.array(CardShown).max(10).optional(),
     clientId: z.string(),
   }),
   visitorSees: true,

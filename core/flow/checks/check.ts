@@ -36,6 +36,8 @@ export interface Workplace {
   flows?: readonly string[];
   /** The facts about the business that the workspace has. */
   facts?: readonly Fact[];
+  /** The references of its things for sale. */
+  products?: readonly string[];
 }
 
 const stepsOf = (flow: Flow): Step[] => flow.scenes.flatMap(scene => scene.steps);
@@ -43,6 +45,11 @@ const stepsOf = (flow: Flow): Step[] => flow.scenes.flatMap(scene => scene.steps
 /** The names of the teams that a flow hands conversations over to. */
 export const teamsHandedTo = (flow: Flow): string[] => [
   ...new Set(stepsOf(flow).flatMap(step => kindOf(step).teams?.(step) ?? [])),
+];
+
+/** The things for sale that a flow shows, by their references. */
+export const productsShown = (flow: Flow): string[] => [
+  ...new Set(stepsOf(flow).flatMap(step => kindOf(step).products?.(step) ?? [])),
 ];
 
 /** The teams that a flow names, for when nobody says which there are. */
@@ -77,6 +84,7 @@ export function surroundings(flow: Flow, workplace: Workplace = anyWorkplace): S
     members: workplace.members,
     skills: workplace.skills,
     flows: workplace.flows,
+    products: workplace.products,
     draws(id) {
       steps ??= new Map(flow.scenes.flatMap(scene => scene.steps.map(step => [step.id, step] as const)));
       const step = steps.get(id);

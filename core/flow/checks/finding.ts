@@ -43,6 +43,7 @@ export const mends = {
   'no such member': 'Choose one of the members, or nobody in particular.',
   'no such skill': 'Let somebody say on their own page that they know it, or ask for nothing in particular.',
   'no such flow': 'Choose a flow that is published.',
+  'not for sale': 'Choose one of the things for sale, or write the card yourself.',
   'unchanged choice': 'Say what the choice is.',
   'no description': 'Say in a few words what the picture shows, for those who do not see it.',
   'never true': 'Delete the way, or change what it asks.',

@@ -104,6 +104,7 @@ export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed 
     locale: stage.locale,
     business: stage.business,
     hours: stage.hours,
+    ...(stage.products ? { products: stage.products } : {}),
     staffed: staffedFrom(recorded.lines, 0),
     visitor,
     visit,

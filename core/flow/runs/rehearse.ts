@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon';
 import type { Facts } from '../../facts/fact.ts';
 import type { OpeningHours } from '../../hours/hours.ts';
+import type { Product } from '../../products/product.ts';
 import { type Act, saidIn } from '../acts/registry.ts';
 import type { Event } from '../event.ts';
 import type { Flow } from '../format.ts';
@@ -22,6 +23,8 @@ export interface Stage {
   teams: readonly string[];
   /** What the lead takes for wanting a person, besides what is understood by itself. */
   wishes?: readonly string[];
+  /** The things for sale, by their references. */
+  products?: ReadonlyMap<string, Product>;
 }
 
 /** Hundreds of run-throughs are set in a few hours, and an hour of a zone takes a calendar to find. */
@@ -42,12 +45,13 @@ function instantOf(clock: string, zone: string): number {
 /** The world as a setting has it. */
 export function worldOf(
   setting: Setting,
-  { zone, country, locale, business, hours, teams, wishes = [] }: Stage,
+  { zone, country, locale, business, hours, teams, wishes = [], products }: Stage,
 ): World {
   const closed: OpeningHours = { zone, open: [], seasons: [], special: [] };
   return {
     now: instantOf(setting.clock, zone),
     wishes,
+    ...(products ? { products } : {}),
     zone,
     country,
     locale,

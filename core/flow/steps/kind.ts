@@ -140,6 +140,8 @@ export interface Surroundings {
   readonly flows: readonly string[] | undefined;
   /** What members know best, when it is known. */
   readonly skills: readonly string[] | undefined;
+  /** The references of the things for sale, when they are known. */
+  readonly products: readonly string[] | undefined;
   /** Whether a step draws a chart. */
   draws(step: Id): boolean;
 }
@@ -189,6 +191,8 @@ export interface StepKind<S extends { id: Id; kind: string }> {
   readonly goesOn?: true;
   /** Whether there is nothing in it yet, so that another kind may take its place. */
   isBlank?(step: S): boolean;
+  /** The things for sale that it shows, by their references. */
+  products?(step: S): string[];
   /** The teams that it names. */
   teams?(step: S): string[];
   /** The scene to which it leads who wants a person, who has to be fetched there. */

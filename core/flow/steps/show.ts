@@ -4,9 +4,11 @@ import { show as showValue } from '../../facts/fact.ts';
 import { type Formula, tryFormula } from '../../facts/formula.ts';
 import { plain, type Words } from '../../facts/words.ts';
 import { spoken } from '../../messages/message.ts';
+import { type Product, ProductRef, priceWords, productLine } from '../../products/product.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineReads } from '../line.ts';
 import { type CardShown, Picture } from '../shown.ts';
+import type { World } from '../world.ts';
 import { formulaFindings } from './decide.ts';
 import { type Next, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, pictureFindings, quoted } from './say.ts';
@@ -15,7 +17,7 @@ import { Page } from './take.ts';
 export const CardAction = z.strictObject({
   id: Id,
   label: z.string().max(60),
-  /** The page it leads to; without one it is picked like a choice. */
+  /** The page it leads to, empty the one of the thing for sale; without one it is picked like a choice. */
   page: z.union([Page, z.literal('')]).optional(),
   /** The scene it leads to when there is no page; the next step when absent. */
   to: Id.optional(),
@@ -23,6 +25,8 @@ export const CardAction = z.strictObject({
 
 export const Card = z.strictObject({
   id: Id,
+  /** The thing for sale that it shows: what the card itself leaves empty is said of that. */
+  product: ProductRef.optional(),
   picture: Picture.optional(),
   title: z.string().max(100),
   line: Line,
@@ -42,6 +46,25 @@ export const Show = z.strictObject({
 export type Show = z.infer<typeof Show>;
 
 const picks = (step: Show) => step.cards.flatMap(card => card.actions.filter(action => action.page === undefined));
+
+/** A thing for sale that is not known of, as by who tries a flow without them: by its reference. */
+const unknownOf = (ref: string): Product => ({
+  ref,
+  name: ref,
+  words: '',
+  picture: null,
+  price: null,
+  currency: null,
+  stock: null,
+  left: null,
+  page: null,
+});
+
+/** What is known of what a card shows; null when that is for sale no more. */
+function productOn({ product }: Card, { products }: World): Product | null | undefined {
+  if (product === undefined) return undefined;
+  return products ? (products.get(product) ?? null) : unknownOf(product);
+}
 
 /** How often it may be answered with something else before the flow goes on. */
 const TRIES = 2;
@@ -67,13 +90,15 @@ export const show: StepKind<Show> = {
     plain(step.cards.length === 1 ? 'a card: ' : `${step.cards.length} cards: `),
     ...step.cards.flatMap(
       (card, index): Words => [
-        plain(`${index > 0 ? '; ' : ''}“${card.title}”`),
+        plain(`${index > 0 ? '; ' : ''}${titleWords(card)}`),
         ...(isEmptyLine(card.line) ? [] : [plain(' '), ...quoted(card.line)]),
         ...(card.price ? [plain(' at '), { formula: card.price.formula }] : []),
         ...card.actions.flatMap(
           (action): Words => [
             plain(`, “${action.label}” `),
-            ...(action.page === undefined ? wayWords(action.to, around) : [plain(`to ${action.page || '…'}`)]),
+            ...(action.page === undefined
+              ? wayWords(action.to, around)
+              : [plain(`to ${action.page || (card.product === undefined ? '…' : 'its page')}`)]),
           ],
         ),
       ],
@@ -101,12 +126,20 @@ export const show: StepKind<Show> = {
     ]),
   ],
   sets: () => [],
+  products: step => [...new Set(step.cards.flatMap(({ product }) => product ?? []))],
   check(step, around) {
     const findings: StepFinding[] = lineFindings(step.line, around, 'line');
     const names = around.facts.map(fact => fact.name);
     for (const card of step.cards) {
-      if (card.title.trim() === '')
+      if (card.title.trim() === '' && card.product === undefined)
         findings.push({ code: 'empty line', level: 'problem', sentence: 'A card has no title.', part: card.id });
+      if (card.product !== undefined && around.products?.includes(card.product) === false)
+        findings.push({
+          code: 'not for sale',
+          level: 'advice',
+          sentence: `“${card.product}” is not among the things for sale, so its card is not shown.`,
+          part: card.id,
+        });
       findings.push(...lineFindings(card.line, around, card.id));
       if (card.price) findings.push(...formulaFindings(card.price.formula, names, card.id));
       if (card.picture) findings.push(...pictureFindings(card.picture, card.id));
@@ -115,10 +148,10 @@ export const show: StepKind<Show> = {
           findings.push({
             code: 'empty line',
             level: 'problem',
-            sentence: `A button of the card “${card.title}” has no words.`,
+            sentence: `A button of the card ${titleWords(card)} has no words.`,
             part: action.id,
           });
-        if (action.page === '')
+        if (action.page === '' && card.product === undefined)
           findings.push({
             code: 'empty line',
             level: 'problem',
@@ -139,51 +172,80 @@ export const show: StepKind<Show> = {
     }));
     const ways = new Map<string, Next>(picks(step).map(action => [action.id, stage.way(action.to)]));
     // What is typed may be a button’s words, or the title of a card with one way on.
-    const named = step.cards.flatMap(card => {
-      const actions = card.actions.filter(action => action.page === undefined);
-      const own = actions.map(action => ({ label: action.label, id: action.id }));
-      return actions.length === 1 ? [...own, { label: card.title, id: actions[0]!.id }] : own;
-    });
+    const named = (world: World) =>
+      step.cards.flatMap(card => {
+        const product = productOn(card, world);
+        if (product === null) return [];
+        const actions = card.actions.filter(action => action.page === undefined);
+        const own = actions.map(action => ({ label: action.label, id: action.id }));
+        return actions.length === 1
+          ? [...own, { label: card.title || (product?.name ?? ''), id: actions[0]!.id }]
+          : own;
+      });
     const shown = (run: Run): CardShown[] =>
-      cards.map(({ card, speak: speakCard, price }) => ({
-        ...(card.picture ? { picture: card.picture } : {}),
-        title: card.title,
-        line: speakCard(run),
-        ...priceOf(run, price),
-        actions: card.actions.map(({ id, label, page }) => ({ id, label, ...(page === undefined ? {} : { page }) })),
-      }));
-    const ask = (run: Run, line = speak(run)): Next => {
-      run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'cards', cards: shown(run) } });
+      cards.flatMap(({ card, speak: speakCard, price }) => {
+        const product = productOn(card, run.world);
+        if (product === null) return [];
+        const picture = card.picture ?? product?.picture ?? undefined;
+        const line = speakCard(run);
+        return {
+          ...(picture ? { picture } : {}),
+          title: card.title || (product?.name ?? ''),
+          line: isEmptyLine(card.line) && product ? productLine(product, run.world.locale.language) : line,
+          ...(card.price || !product ? priceOf(run, price) : soldAt(run, product)),
+          actions: card.actions.flatMap(({ id, label, page }) => {
+            const to = page === '' && product ? product.page : page;
+            // A page that nothing is known of leads nowhere.
+            return to === null ? [] : { id, label, ...(to === undefined ? {} : { page: to }) };
+          }),
+        };
+      });
+    const tellMissing = (run: Run): void => {
+      const refs = step.cards.flatMap(card => (productOn(card, run.world) === null ? card.product! : []));
+      if (refs.length > 0) run.tell(step.id, { code: 'not for sale', refs });
+    };
+    const ask = (run: Run, visible: CardShown[], line = speak(run)): Next => {
+      run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'cards', cards: visible } });
       return WAIT;
     };
-    if (ways.size === 0)
-      return {
-        enter(run) {
-          run.acts.push({ act: 'show', step: step.id, line: speak(run), cards: shown(run) });
-          return on;
-        },
-      };
-    const labels = named.map(({ label }) => label);
     return {
       enter(run) {
         run.tries = 0;
-        return ask(run);
+        tellMissing(run);
+        const visible = shown(run);
+        if (visible.length === 0) return on;
+        if (visible.some(({ actions }) => actions.some(({ page }) => page === undefined))) return ask(run, visible);
+        run.acts.push({ act: 'show', step: step.id, line: speak(run), cards: visible });
+        return on;
       },
       answer(run, reply) {
         const picked = reply.choice === undefined ? undefined : ways.get(reply.choice);
         if (picked !== undefined) return picked;
+        const there = named(run.world);
+        const labels = there.map(({ label }) => label);
         const understood = understandChoice(reply.text, labels, run.world.locale.language);
-        if ('value' in understood) return ways.get(named[understood.value as number]!.id)!;
+        if ('value' in understood) return ways.get(there[understood.value as number]!.id)!;
         run.tries++;
-        if (run.tries < TRIES) return ask(run, spoken(run.world.locale.language, 'cards again'));
+        if (run.tries < TRIES) return ask(run, shown(run), spoken(run.world.locale.language, 'cards again'));
         run.tell(step.id, { code: 'no card picked' });
         return on;
       },
       skip: () => on,
-      offers: (text, { locale }) => 'value' in understandChoice(text, labels, locale.language),
+      offers(text, world) {
+        const labels = named(world).map(({ label }) => label);
+        return 'value' in understandChoice(text, labels, world.locale.language);
+      },
     };
   },
 };
+
+const titleWords = ({ title, product }: Card): string =>
+  product === undefined || title ? `“${title}”` : `what is sold as “${product}”`;
+
+function soldAt(run: Run, product: Product): { price?: string } {
+  const price = priceWords(product, run.world.locale);
+  return price === undefined ? {} : { price };
+}
 
 function priceOf(run: Run, price: Formula | undefined): { price?: string } {
   const result = price?.evaluate(run.known);

@@ -17,6 +17,7 @@ const around: Surroundings = {
   members: ['Priya Marlow'],
   flows: ['Aftercare'],
   skills: ['grants'],
+  products: ['hp-5'],
   draws: () => false,
 };
 const read = (step: Step): string => sentence(kindOf(step).words(step, around));

@@ -1,13 +1,7 @@
 import { Agent, fetch, type Response } from 'undici';
+import type { PageFetched, PageNotFetched } from '../../house/ports.ts';
 import { isInsideByNumber, publicOnly } from '../../http/outside.ts';
 import { allows } from '../domains.ts';
-import type { PageRead } from './page.ts';
-
-/** Why a page could not be read; `about` says more, such as the status. */
-export type NotRead = {
-  code: 'domain not allowed' | 'page not reached';
-  about: string;
-};
 
 class Inside extends Error {
   override name = 'Inside';
@@ -39,14 +33,14 @@ async function textOf(response: Response): Promise<string> {
 }
 
 /**
- * Reads a page of a site as a browser would be sent it, following where it sends. Every address on the way has to be of the
+ * Fetches a page of a site as a browser would be sent it, following where it sends. Every address on the way has to be of the
  * site’s own domains, and public: hosts inside a private network only where the site names them with their port, or the
  * workspace allows them.
  */
-export async function readPage(
+export async function fetchPage(
   address: URL,
   { domains, allowed }: { domains: readonly string[]; allowed: readonly string[] },
-): Promise<PageRead | NotRead> {
+): Promise<PageFetched | PageNotFetched> {
   const signal = AbortSignal.timeout(WITHIN);
   let url = address;
   for (let hop = 0; hop <= MOST_REDIRECTS; hop++) {

@@ -1,5 +1,6 @@
 import type { InstallFinding } from '@kineta/contract';
 import { type DefaultTreeAdapterMap, parse } from 'parse5';
+import type { PageFetched } from '../../house/ports.ts';
 import { stopped } from './policy.ts';
 
 type Node = DefaultTreeAdapterMap['node'];
@@ -24,19 +25,12 @@ function* nodesOf(node: Node): Generator<Node> {
 
 const LOADER = /\/w\/([A-Za-z0-9_-]{6,40})\.js(?:[?#]|$)/;
 
-export interface PageRead {
-  url: URL;
-  html: string;
-  /** The `Content-Security-Policy` fields that it came with. */
-  policies: readonly string[];
-}
-
 /**
  * What a page’s source says of the chat of a site.
  * @param site its key, the one before while that is good, and the origin that the chat is loaded from
  */
 export function lookInto(
-  { url, html, policies }: PageRead,
+  { url, html, policies }: PageFetched,
   site: { key: string; oldKey: string | null; origin: string },
 ): InstallFinding[] {
   const document = parse(html, { sourceCodeLocationInfo: true });

@@ -7,7 +7,7 @@ import { addressOf } from '../../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../../limits/allowance.ts';
 import { allows } from '../domains.ts';
 import type { Sites } from '../service.ts';
-import { readPage } from './fetching.ts';
+import { fetchPage } from './fetching.ts';
 import { lookInto } from './page.ts';
 import type { Pages } from './pages.ts';
 import { sourcesFor } from './policy.ts';
@@ -51,7 +51,7 @@ export function installDoors(doors: Doors, { ports, options, wire }: House, site
     const site = await siteOf(me.workspace, params.id, request);
     await checks.spend(me.workspace);
     const { workspace } = await ports.directories.of(me.workspace);
-    const read = await readPage(new URL(body.page), { domains: site.domains, allowed: workspace.allowedHosts });
+    const read = await fetchPage(new URL(body.page), { domains: site.domains, allowed: workspace.allowedHosts });
     if ('code' in read) return { page: body.page, findings: [read], alive: null };
     const keys = await sites.keysOf(me.workspace, site.id);
     const found = lookInto(read, { ...keys, origin: originOf(request) });

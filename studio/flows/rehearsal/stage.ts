@@ -1,10 +1,13 @@
-import { plainSetting, type RehearsalStage, type World, worldOf } from '@kineta/core';
+import { plainSetting, productsShown, type RehearsalStage, type World, worldOf } from '@kineta/core';
 import { useMemo } from 'react';
 import { useSignedIn } from '../../account/store.ts';
+import { useProductMap } from '../../products/products.ts';
+import { useDraft } from '../draft/draft.ts';
 
 /** What of the workspace rehearsals go by. */
 export function useStage(): RehearsalStage {
   const { workspace, teams, business, wishes } = useSignedIn();
+  const products = useProductMap(useDraft(({ flow }) => flow !== null && productsShown(flow).length > 0));
   return useMemo(
     () => ({
       wishes,
@@ -14,8 +17,9 @@ export function useStage(): RehearsalStage {
       business: Object.fromEntries(business.map(fact => [fact.name, fact.value])),
       hours: Object.fromEntries(teams.flatMap(({ name, hours }) => (hours ? [[name, hours]] : []))),
       teams: teams.map(({ name }) => name),
+      ...(products ? { products } : {}),
     }),
-    [workspace, teams, business, wishes],
+    [workspace, teams, business, wishes, products],
   );
 }
 

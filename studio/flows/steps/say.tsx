@@ -1,9 +1,9 @@
 import type { Picture, Say } from '@kineta/core';
 import type { Editor } from '@tiptap/react';
 import { useState } from 'react';
+import { PictureDescription, PictureUpload } from '../../pictures/picture-upload.tsx';
 import { LineField } from '../lines/line-field.tsx';
 import { LineTools } from '../lines/line-tools.tsx';
-import { PictureDescription, PictureUpload } from '../picture-upload.tsx';
 import type { StepProps, StepView } from './view.ts';
 
 /** Who speaks, above a line. */

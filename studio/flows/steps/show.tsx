@@ -1,5 +1,9 @@
 import { type Card, isEmptyLine, Page, type Show } from '@kineta/core';
+import { ShoppingBag } from 'lucide-react';
 import { useState } from 'react';
+import { PictureDescription, PictureUpload } from '../../pictures/picture-upload.tsx';
+import { ProductPick, useProductWords } from '../../products/product-pick.tsx';
+import { useProductMap } from '../../products/products.ts';
 import { AddButton } from '../../ui/add-button.tsx';
 import { Select, SmallInput } from '../../ui/field.tsx';
 import { LineText } from '../../ui/line.tsx';
@@ -7,7 +11,6 @@ import { RemoveButton } from '../../ui/remove-button.tsx';
 import { newId } from '../draft/draft.ts';
 import { FlowFormula } from '../lines/formula.tsx';
 import { LineField } from '../lines/line-field.tsx';
-import { PictureDescription, PictureUpload } from '../picture-upload.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
@@ -16,22 +19,26 @@ type Action = Card['actions'][number];
 
 /** A card as the visitor gets it, its price still to be worked out. */
 function CardPreview({ card }: { card: Card }) {
+  const product = useProductOf(card);
+  const inWords = useProductWords();
+  const picture = card.picture ?? product?.picture;
   return (
     <li className="flex w-40 shrink-0 flex-col gap-1 rounded-lg border border-rule bg-white p-2 text-[0.8125rem]">
-      {card.picture ? (
-        <img
-          src={card.picture.src}
-          alt={card.picture.alt}
-          className="-mx-2 -mt-2 h-20 max-w-none rounded-t-lg object-cover"
-        />
+      {picture ? (
+        <img src={picture.src} alt={picture.alt} className="-mx-2 -mt-2 h-20 max-w-none rounded-t-lg object-cover" />
       ) : null}
-      <b className="font-script text-[0.9375rem]">{card.title || '…'}</b>
-      {isEmptyLine(card.line) ? null : (
+      <b className="font-script text-[0.9375rem]">{card.title || product?.name || card.product || '…'}</b>
+      {isEmptyLine(card.line) ? (
+        product?.words ? (
+          <p className="line-clamp-3 text-ink-2">{product.words}</p>
+        ) : null
+      ) : (
         <div className="text-ink-2">
           <LineText line={card.line} />
         </div>
       )}
       {card.price ? <code className="mark self-start font-mono text-xs">{card.price.formula}</code> : null}
+      {product && !card.price ? <span className="text-xs">{inWords(product)}</span> : null}
       {card.actions.map(action => (
         <span
           key={action.id}
@@ -42,6 +49,17 @@ function CardPreview({ card }: { card: Card }) {
       ))}
     </li>
   );
+}
+
+/** The thing for sale that a card shows, as far as it is known here. */
+function useProductOf({ product }: Card) {
+  return useProductMap(product !== undefined)?.get(product ?? '');
+}
+
+/** A card that shows a thing for sale: what was not written says what is known of that, and a button leads to its page. */
+function asProduct(card: Card, product: string): Card {
+  const isBlank = card.actions.every(({ label, page }) => label === '' && page === undefined);
+  return { ...card, product, ...(isBlank ? { actions: [{ id: newId(), label: 'Have a look', page: '' }] } : {}) };
 }
 
 function Body({ step, change, keys, speaker, selected }: StepProps<Show>) {
@@ -68,11 +86,14 @@ function Body({ step, change, keys, speaker, selected }: StepProps<Show>) {
 function ActionEditor({
   action,
   index,
+  ofProduct,
   onSet,
   onRemove,
 }: {
   action: Action;
   index: number;
+  /** Whether its card shows a thing for sale, whose own page is meant where none is written. */
+  ofProduct: boolean;
   onSet: (action: Action, part?: string) => void;
   onRemove: () => void;
 }) {
@@ -103,7 +124,7 @@ function ActionEditor({
         <SmallInput
           name={`Page of button ${index + 1}`}
           className="w-36"
-          placeholder="/heat-pumps"
+          placeholder={ofProduct ? 'its own page' : '/heat-pumps'}
           value={page}
           aria-invalid={wrong || undefined}
           onChange={event => {
@@ -142,14 +163,45 @@ function CardEditor({
   onRemove: (() => void) | undefined;
 }) {
   const { picture: _, ...bare } = card;
+  const product = useProductOf(card);
+  const [picks, setPicks] = useState(false);
   return (
     <fieldset className="space-y-1.5 border-l-2 border-petrol-2 pl-3">
       <legend className="sr-only">Card {index + 1}</legend>
+      {card.product === undefined ? (
+        picks ? (
+          <ProductPick
+            name={`Thing for sale on card ${index + 1}`}
+            autoFocus
+            opens="below"
+            onPick={({ ref }) => {
+              setPicks(false);
+              onSet(asProduct(card, ref));
+            }}
+          />
+        ) : (
+          <AddButton onClick={() => setPicks(true)}>Show a thing for sale</AddButton>
+        )
+      ) : (
+        <p className="flex items-center gap-1.5">
+          <ShoppingBag className="size-3.5 shrink-0" aria-hidden="true" />
+          <span className="min-w-0 flex-1 truncate">
+            {product ? product.name : `“${card.product}”`}, as it is known when it is shown
+          </span>
+          <RemoveButton
+            name={`Card ${index + 1} shows no thing for sale`}
+            onClick={() => {
+              const { product: __, ...own } = card;
+              onSet(own);
+            }}
+          />
+        </p>
+      )}
       <p className="flex items-center gap-1.5">
         <SmallInput
           name={`Title of card ${index + 1}`}
           className="flex-1 font-semibold"
-          placeholder="Title of the card"
+          placeholder={product?.name ?? 'Title of the card'}
           maxLength={100}
           value={card.title}
           onChange={event => onSet({ ...card, title: event.target.value }, `${card.id}title`)}
@@ -170,7 +222,7 @@ function CardEditor({
           part={`card-${card.id}`}
           name={`Text of card ${index + 1}`}
           line={card.line}
-          placeholder="What the card says"
+          placeholder={product ? 'What is known of it' : 'What the card says'}
           onChange={line => onSet({ ...card, line }, `${card.id}line`)}
         />
       </div>
@@ -179,7 +231,7 @@ function CardEditor({
         <FlowFormula
           name={`Price of card ${index + 1}`}
           oneLine
-          placeholder="none, or such as 9500"
+          placeholder={product ? 'as it is sold' : 'none, or such as 9500'}
           value={card.price?.formula ?? ''}
           onChange={formula => {
             const { price: __, ...rest } = card;
@@ -192,6 +244,7 @@ function CardEditor({
           key={action.id}
           action={action}
           index={at}
+          ofProduct={card.product !== undefined}
           onSet={(next, part) => onSet({ ...card, actions: card.actions.with(at, next) }, part)}
           onRemove={() => onSet({ ...card, actions: card.actions.toSpliced(at, 1) })}
         />
