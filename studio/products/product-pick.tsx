@@ -7,7 +7,7 @@ import { SmallInput } from '../ui/field.tsx';
 import { SuggestionList, useSuggestions } from '../ui/suggestions.tsx';
 import { productsFor, useProducts } from './products.ts';
 
-const MOST_SHOWN = 6;
+const MOST_SHOWN = 5;
 
 /** What one reads of a thing for sale in a line: what it costs, and how much there is. */
 export function useProductWords(): (product: ListedProduct) => string {

@@ -200,7 +200,7 @@ function CardEditor({
       <p className="flex items-center gap-1.5">
         <SmallInput
           name={`Title of card ${index + 1}`}
-          className="flex-1 font-semibold"
+          className="flex-1 font-semibold placeholder:font-normal"
           placeholder={product?.name ?? 'Title of the card'}
           maxLength={100}
           value={card.title}
@@ -229,6 +229,8 @@ function CardEditor({
       <div className="flex items-start gap-1.5">
         <span className="pt-1">Price</span>
         <FlowFormula
+          // What stands in it while it is empty is said once, when it is made.
+          key={card.product ?? ''}
           name={`Price of card ${index + 1}`}
           oneLine
           placeholder={product ? 'as it is sold' : 'none, or such as 9500'}
