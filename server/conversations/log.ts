@@ -175,7 +175,10 @@ function write(come: readonly Come[], transaction: Transaction): Promise<void> {
       come.flatMap(({ happened }) => happened),
       transaction,
     ),
-    ...come.flatMap(({ next }) => (next ? [updateRow(next, transaction)] : [])),
+    updateRows(
+      come.flatMap(({ next }) => next ?? []),
+      transaction,
+    ),
     ...[...timerWrites(transaction), ...come.flatMap(one => one.write ?? [])].map(({ sql, values }) =>
       ask(transaction, sql, values),
     ),
@@ -263,13 +266,27 @@ const CHANGING = [
   'back_since',
   'joined_to',
 ] as const;
-const UPDATE = `UPDATE conversations SET ${CHANGING.map(column => `${column} = ?`).join(', ')}, session = ?, course = ? WHERE id = ?`;
+const WRITTEN = [...CHANGING, 'session', 'course'] as const;
+const UPDATE = `UPDATE conversations SET ${WRITTEN.map(column => `${column} = ?`).join(', ')} WHERE id = ?`;
+const JOINED = `SET ${WRITTEN.map(column => `c.${column} = next.${column}`).join(', ')}`;
 
-async function updateRow(next: ConversationRow, transaction: Transaction): Promise<void> {
-  await ask(transaction, UPDATE, [
-    ...CHANGING.map(column => next[column]),
-    JSON.stringify(next.session),
-    JSON.stringify(next.course),
-    next.id,
-  ]);
+const writtenOf = (next: ConversationRow): Bound[] => [
+  ...CHANGING.map(column => next[column]),
+  JSON.stringify(next.session),
+  JSON.stringify(next.course),
+  next.id,
+];
+
+/** Writes rows as they are to be, in one statement however many there are: those of a bundle would be parsed one by one. */
+async function updateRows(rows: readonly ConversationRow[], transaction: Transaction): Promise<void> {
+  if (rows.length === 0) return;
+  const values = rows.flatMap(writtenOf);
+  if (rows.length === 1) {
+    await ask(transaction, UPDATE, values);
+    return;
+  }
+  const first = `SELECT ${[...WRITTEN, 'id'].map(column => `? AS ${column}`).join(', ')}`;
+  const other = ` UNION ALL SELECT ${[...WRITTEN, 'id'].map(() => '?').join(', ')}`;
+  const next = first + other.repeat(rows.length - 1);
+  await ask(transaction, `UPDATE conversations c JOIN (${next}) next ON next.id = c.id ${JOINED}`, values);
 }

@@ -39,7 +39,7 @@ export function timerLag(database: Database): Measure {
 }
 
 /** So many that are due in one workspace are told together: a visitor who writes in one waits for no more than that. */
-const TOGETHER = 25;
+const TOGETHER = 50;
 /** What is looked at is twice as much as is asked for, so that processes that look at the same moment rarely want the same. */
 const AHEAD = 2;
 
