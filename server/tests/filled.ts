@@ -40,7 +40,16 @@ async function madeBeside(url: string): Promise<Template> {
  * Gives an empty database the tables of today, in a quarter of the time that all changes there ever were take. One that has
  * tables already is left as it is.
  */
-export async function fill(url: string): Promise<void> {
+export function fill(url: string): Promise<void> {
+  const begun = filling.get(url) ?? filled(url).finally(() => filling.delete(url));
+  filling.set(url, begun);
+  return begun;
+}
+
+/** Two processes of a test may come to the same at once. */
+const filling = new Map<string, Promise<void>>();
+
+async function filled(url: string): Promise<void> {
   const database = connect(url, 1);
   try {
     if ((await tablesOf(database)).length > 0) return;
