@@ -139,7 +139,11 @@ export const Writer = z.object({ writer: z.string(), name: z.string(), scene: z.
 export type Writer = z.infer<typeof Writer>;
 
 export interface StudioCalls {
-  watch(request: { conversation: string }, answer: (done: Answered<{ here: boolean; readers: Who[] }>) => void): void;
+  /** From then on its entries are told; `number` is that of the last one that was there by then. */
+  watch(
+    request: { conversation: string },
+    answer: (done: Answered<{ here: boolean; readers: Who[]; number: number }>) => void,
+  ): void;
   unwatch(request: { conversation: string }): void;
   typing(request: { conversation: string }): void;
   /** A page of theirs is open, and for how many milliseconds they have done nothing. */

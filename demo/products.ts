@@ -79,7 +79,7 @@ export async function loadProducts(tables: Tables, workspace: string, root: stri
     .addAll(
       forSale.map(({ shows, alt, ...product }) => ({
         ref: product.ref,
-        is: { ...product, picture: { src: kept.get(shows)!, alt } },
+        product: { ...product, picture: { src: kept.get(shows)!, alt } },
         held: [],
       })),
     );

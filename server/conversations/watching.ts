@@ -39,8 +39,16 @@ export function watching(
       watched.add(conversation);
       readers.comes(conversation, socket.id, who);
       await socket.join(rooms.watchers(conversation));
-      const [here, all] = await Promise.all([announcer.isHere(conversation), tell(conversation)]);
-      return { here, readers: all };
+      const [here, all, [row]] = await Promise.all([
+        announcer.isHere(conversation),
+        tell(conversation),
+        // Only now: what comes from here on is heard.
+        tables
+          .in(me.workspace)
+          .of(conversations)
+          .all({ id: conversation }, { only: ['lastNumber'], most: 1 }),
+      ]);
+      return { here, readers: all, number: row?.lastNumber ?? 0 };
     }),
   );
   socket.on('unwatch', request => {

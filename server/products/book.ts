@@ -82,7 +82,7 @@ export class ProductBook {
       if (await rows.one({ ref: product.ref }, { transaction })) throw takenAlready(product.ref);
       if ((await rows.count({}, { transaction })) >= MOST_PRODUCTS)
         throw new ProblemError('known_already', `There are ${MOST_PRODUCTS} things for sale, and no more can be kept.`);
-      return rows.add({ ref: product.ref, is: product, held: [] }, { transaction });
+      return rows.add({ ref: product.ref, product, held: [] }, { transaction });
     });
     return this.one(workspace, id);
   }
@@ -95,8 +95,8 @@ export class ProductBook {
       if (!before) throw notFound('thing');
       const other = await rows.one({ ref: to.ref }, { transaction });
       if (other && other.id !== id) throw takenAlready(to.ref);
-      const held = before.pageId === null ? [] : [...new Set([...before.held, ...differing(before.is, to)])];
-      await rows.change({ ref: to.ref, is: to, held }, { id }, { transaction });
+      const held = before.pageId === null ? [] : [...new Set([...before.held, ...differing(before.product, to)])];
+      await rows.change({ ref: to.ref, product: to, held }, { id }, { transaction });
     });
     return this.one(workspace, id);
   }
@@ -136,10 +136,10 @@ export class ProductBook {
     const known = new Map((await rows.all({})).map(row => [row.ref.toLowerCase(), row]));
     const pairs = table.map(product => {
       const row = known.get(product.ref.toLowerCase());
-      return { row, product: row ? asSheetSays(product, row.is, says) : product };
+      return { row, product: row ? asSheetSays(product, row.product, says) : product };
     });
     const fresh = pairs.filter(({ row }) => row === undefined);
-    const changed = pairs.filter(({ product, row }) => row !== undefined && differing(row.is, product).length > 0);
+    const changed = pairs.filter(({ product, row }) => row !== undefined && differing(row.product, product).length > 0);
     if (known.size + fresh.length > MOST_PRODUCTS) {
       const message = `With these there would be ${known.size + fresh.length} things for sale; at most ${MOST_PRODUCTS} can be kept.`;
       throw new ProblemError('invalid_request', message, { fields: [{ path: 'body.csv', message }] });
@@ -147,7 +147,7 @@ export class ProductBook {
     if (keep && fresh.length + changed.length > 0)
       await this.change(workspace, async transaction => {
         await rows.addAll(
-          fresh.map(({ product }) => ({ ref: product.ref, is: product, held: [] })),
+          fresh.map(({ product }) => ({ ref: product.ref, product, held: [] })),
           { transaction },
         );
         for (const { product, row } of changed) await this.rewrite(row!, product, transaction);
@@ -155,9 +155,13 @@ export class ProductBook {
     return { fresh: fresh.length, changed: changed.length, same: table.length - fresh.length - changed.length };
   }
 
-  private async rewrite({ id, workspaceId, is, pageId, held }: ProductRow, to: Product, transaction: Transaction) {
-    const kept = pageId === null ? [] : [...new Set([...held, ...differing(is, to)])];
-    await this.rows(workspaceId).change({ is: { ...to, ref: is.ref }, held: kept }, { id }, { transaction });
+  private async rewrite(
+    { id, workspaceId, product: before, pageId, held }: ProductRow,
+    to: Product,
+    transaction: Transaction,
+  ) {
+    const kept = pageId === null ? [] : [...new Set([...held, ...differing(before, to)])];
+    await this.rows(workspaceId).change({ product: { ...to, ref: before.ref }, held: kept }, { id }, { transaction });
   }
 
   /** Changes what is for sale, and has everybody read it anew. */

@@ -20,7 +20,7 @@ export const products = table('products', {
   id: identity,
   workspaceId: reference(),
   ref: text(60),
-  is: json(Product),
+  product: json(Product),
   /** The page that it is read from. */
   pageId: nullable(reference(() => productPages)),
   readAt: nullable(instant),
@@ -55,16 +55,24 @@ export type ProductRow = Row<(typeof products)['columns']>;
 
 /** A thing for sale as members see it. */
 export function listed(row: ProductRow, now: number): ListedProduct {
-  const { id, is, pageId, readAt, gone, held } = row;
-  return { ...is, id, source: pageId, readAt: readAt?.toISOString() ?? null, gone, stale: isStale(row, now), held };
+  const { id, product, pageId, readAt, gone, held } = row;
+  return {
+    ...product,
+    id,
+    source: pageId,
+    readAt: readAt?.toISOString() ?? null,
+    gone,
+    stale: isStale(row, now),
+    held,
+  };
 }
 
 /** A thing for sale as visitors may be told of it: of what is too old, neither price nor stock. */
-export function told(row: Pick<ProductRow, 'is' | 'readAt' | 'held'>, now: number): Product {
-  if (!isStale(row, now)) return row.is;
+export function told(row: Pick<ProductRow, 'product' | 'readAt' | 'held'>, now: number): Product {
+  if (!isStale(row, now)) return row.product;
   const isHeld = (part: ProductPart): boolean => row.held.includes(part);
   return {
-    ...row.is,
+    ...row.product,
     ...(isHeld('price') ? {} : { price: null, currency: null }),
     ...(isHeld('stock') ? {} : { stock: null }),
     ...(isHeld('left') ? {} : { left: null }),

@@ -142,7 +142,7 @@ export class Reading {
   private async take(
     workspace: string,
     pageId: string,
-    found: readonly Product[],
+    all: readonly Product[],
     readAt: Date,
     transaction: Transaction,
   ): Promise<void> {
@@ -151,21 +151,21 @@ export class Reading {
     let room = MOST_PRODUCTS - known.size;
     const seen = new Set<string>();
     const fresh: Product[] = [];
-    for (const product of found) {
-      const row = known.get(product.ref.toLowerCase());
+    for (const found of all) {
+      const row = known.get(found.ref.toLowerCase());
       if (!row) {
-        if (room-- > 0) fresh.push(product);
+        if (room-- > 0) fresh.push(found);
       } else if (row.pageId === null || row.pageId === pageId) {
         seen.add(row.id);
-        const held = row.pageId === null ? differing(row.is, product) : row.held;
-        const is = withHeld(product, row.is, held);
-        await rows.change({ is, held, pageId, readAt, gone: false }, { id: row.id }, { transaction });
+        const held = row.pageId === null ? differing(row.product, found) : row.held;
+        const product = withHeld(found, row.product, held);
+        await rows.change({ product, held, pageId, readAt, gone: false }, { id: row.id }, { transaction });
       }
     }
     for (const { id, pageId: from } of known.values())
       if (from === pageId && !seen.has(id)) await rows.change({ gone: true }, { id }, { transaction });
     await rows.addAll(
-      fresh.map(is => ({ ref: is.ref, is, pageId, readAt, held: [] })),
+      fresh.map(product => ({ ref: product.ref, product, pageId, readAt, held: [] })),
       { transaction },
     );
   }

@@ -66,7 +66,8 @@ beforeEach(async () => {
     },
     emit: (name, ...given) => {
       const answer = given[1] as ((answer: object) => void) | undefined;
-      if (name === 'watch') answer?.({ ok: true, here: true });
+      if (name === 'watch')
+        void Promise.resolve().then(() => answer?.({ ok: true, here: true, readers: [], number: log.length }));
     },
     onReached(listener) {
       reached = listener;
@@ -98,6 +99,23 @@ describe('an open conversation', () => {
     await vi.advanceTimersByTimeAsync(0);
     expect(texts().slice(2)).toEqual(['Hm', 'Well', 'Then']);
     expect(asked.filter(({ path }) => path.startsWith('GET')).at(-1)).toMatchObject({ after: 3 });
+  });
+
+  test('has what was said while its log was being read', async () => {
+    now().open('7')();
+    now().open('7');
+    // The log is read; what comes before that has arrived is heard.
+    log.push(said(3, 'A loft.'));
+    tell('entries', { conversation: '7', from: 3, to: 3, entries: [log[2]] });
+    await vi.advanceTimersByTimeAsync(0);
+    expect(texts().at(-1)).toBe('A loft.');
+  });
+
+  test('has what was said after its log was read and before it was heard of', async () => {
+    now().open('7');
+    log.push(said(3, 'A loft.'));
+    await vi.advanceTimersByTimeAsync(0);
+    expect(texts().at(-1)).toBe('A loft.');
   });
 
   test('catches up when Kineta is reached again, though the first try fails', async () => {

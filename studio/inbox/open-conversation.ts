@@ -103,6 +103,8 @@ export class OpenConversation {
   private silence: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
   private waking: ReturnType<typeof setTimeout> | undefined;
+  /** Up to which entry is known to be there, while the log is still being read: it may have been read before that. */
+  private behind = 0;
 
   constructor(page: ConversationPage) {
     this.page = page;
@@ -143,10 +145,12 @@ export class OpenConversation {
   private open(id: string): () => void {
     this.set({ detail: null, entries: [], typing: '', here: false, reached: nothingReached, readers: [], mistake: '' });
     let closed = false;
+    this.behind = 0;
     // What happened between the reading of the log and the watching is read then.
     const watch = () =>
       this.page.emit('watch', { conversation: id }, answer => {
         if (closed || !answer.ok) return;
+        this.behind = Math.max(this.behind, answer.number);
         this.set({ here: answer.here, readers: answer.readers });
         if (this.get().detail) void this.catchUp(id);
       });
@@ -157,6 +161,7 @@ export class OpenConversation {
         this.set({ detail: { ...detail, entries: [] }, here: detail.here, reached: detail.reached, mistake: '' });
         this.add(detail.entries);
         this.read(id);
+        if (this.behind > this.last) void this.catchUp(id);
       } catch (error) {
         if (closed) return;
         this.set({ mistake: sentenceOf(error) });
@@ -202,7 +207,9 @@ export class OpenConversation {
   }
 
   private hearEntries(id: string, batch: EntryBatch): void {
-    if (batch.conversation !== id || !this.get().detail) return;
+    if (batch.conversation !== id) return;
+    this.behind = Math.max(this.behind, batch.to);
+    if (!this.get().detail) return;
     if (batch.from > this.last + 1) return void this.catchUp(id);
     this.add(batch.entries);
     this.read(id);

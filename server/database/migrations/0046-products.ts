@@ -19,7 +19,7 @@ const steps: Migration['steps'] = [
     id BIGINT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
     workspace_id BIGINT UNSIGNED NOT NULL,
     ref VARCHAR(60) NOT NULL,
-    \`is\` JSON NOT NULL CHECK (JSON_VALID(\`is\`)),
+    product JSON NOT NULL CHECK (JSON_VALID(product)),
     page_id BIGINT UNSIGNED NULL,
     read_at DATETIME(3) NULL,
     gone TINYINT(1) NOT NULL DEFAULT 0,
