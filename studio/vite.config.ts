@@ -15,9 +15,11 @@ export default defineConfig({
             // Before any module that makes schemas, in whichever chunk that is.
             { name: 'zod', test: /node_modules[\\/]zod|studio[\\/]shell[\\/]schemas\.ts/ },
             { name: 'icons', test: /node_modules[\\/]lucide-react/ },
+            { name: 'pictures', test: /studio[\\/]pictures[\\/](upload|picture-upload)/ },
+            { name: 'sounds', test: /studio[\\/](notices[\\/]sounds|shell[\\/]muted)/ },
             {
               name: 'primitives',
-              test: /studio[\\/]ui[\\/](pill|add-button|remove-button|key-table|empty|skeleton|button|field|menu-group)\.tsx?$/,
+              test: /studio[\\/]ui[\\/](pill|add-button|remove-button|key-table|empty|skeleton|button|field|menu-group|writing|carried|picks|on-off|part-row|suggestions|suggestion-keys)\.tsx?$/,
             },
           ],
         },
