@@ -17,7 +17,7 @@ test('things for sale are written, brought in a table and read from a page, show
 }) => {
   const hanne = await studio(browser, stack, people.lead);
   await hanne.getByRole('link', { name: 'Settings' }).click();
-  await hanne.getByRole('link', { name: 'For sale' }).click();
+  await hanne.getByRole('link', { name: 'For sale', exact: true }).click();
   const things = hanne.getByRole('list', { name: 'Things for sale' });
   const thing = (name: string) => things.getByRole('listitem').filter({ hasText: name });
   await expect(thing('Home battery, 5 kWh')).toContainText('£5,200 · 14 in stock');
@@ -83,7 +83,7 @@ test('things for sale are written, brought in a table and read from a page, show
 
   // What is known of it changes, and the next visitor is shown that.
   await hanne.getByRole('link', { name: 'Settings' }).click();
-  await hanne.getByRole('link', { name: 'For sale' }).click();
+  await hanne.getByRole('link', { name: 'For sale', exact: true }).click();
   await hanne.getByRole('button', { name: 'Change Draught check' }).click();
   await hanne.getByLabel('Price', { exact: true }).fill('75');
   await hanne.getByRole('button', { name: 'Keep it' }).click();

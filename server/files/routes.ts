@@ -107,7 +107,10 @@ export function fileDoors(doors: Doors, { tables, ports, options, wire }: House)
         return;
       }
       response.set('Content-Length', String(file.size));
-      await pipeline(Readable.from(files.sentParts(file)), response);
+      await pipeline(Readable.from(files.sentParts(file)), response).catch(error => {
+        // Whoever has seen enough of it leaves.
+        if ((error as { code?: string }).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+      });
     } catch (error) {
       answerProblem(error, request, response, doors.logger);
     }

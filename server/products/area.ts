@@ -3,6 +3,7 @@ import { readSheet, sheetHead, sheetRow } from '@kineta/core';
 import Papa from 'papaparse';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
+import { ProblemError } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
 import { Allowance } from '../limits/allowance.ts';
 import { MOST_PRODUCTS, ProductBook } from './book.ts';
@@ -21,6 +22,12 @@ function partsOf(house: House): { book: ProductBook; reading: Reading } {
 }
 
 const HASTY = 'That were many pages at once. Please try again in a minute.';
+/** A table has fewer rows than this, the first with the names of its columns and empty ones included. */
+const MOST_ROWS = 2 * MOST_PRODUCTS;
+function tooManyRows(): ProblemError {
+  const message = `This table has ${MOST_ROWS.toLocaleString('en')} rows or more; at most ${MOST_PRODUCTS.toLocaleString('en')} things for sale can be kept.`;
+  return new ProblemError('invalid_request', message, { fields: [{ path: 'body.csv', message }] });
+}
 /** So many of a table’s mistakes are listed. */
 const MOST_LISTED = 50;
 
@@ -37,7 +44,9 @@ export const products: Area = {
     serve(doors, productRoutes.add, ({ body }, me) => book.add(me.workspace, body));
     serve(doors, productRoutes.sheet, async ({ body: { csv, keep } }, me): Promise<SheetRead> => {
       const { workspace } = await ports.directories.of(me.workspace);
-      const { data } = Papa.parse<string[]>(csv.trim(), { preview: MOST_PRODUCTS + 1, skipEmptyLines: 'greedy' });
+      // Empty rows stay, so that rows are counted as spreadsheets count them.
+      const { data } = Papa.parse<string[]>(csv.trim(), { preview: MOST_ROWS });
+      if (data.length === MOST_ROWS) throw tooManyRows();
       const sheet = readSheet(data, workspace.language);
       const { mistakes, columns } = sheet;
       const taken = await book.take(me.workspace, sheet, keep);

@@ -114,13 +114,13 @@ describe('by hand', () => {
 });
 
 describe('from a table', () => {
-  const csv = 'SKU;Name;Price;Stock\nhp-5;"Heat pump; small";£9,400;12\nbat;Battery;ask;\n';
+  const csv = 'SKU;Name;Price;Stock\n;;;\nhp-5;"Heat pump; small";£9,400;12\nbat;Battery;ask;\n';
   const take = (text: string, keep: boolean) => lead.call(productRoutes.sheet, { body: { csv: text, keep } });
 
   test('one sees what it brings before it is taken in, and what is wrong with it', async () => {
     const { reply } = await take(csv, false);
     expect(reply).toMatchObject({ fresh: 1, changed: 0, wrong: 1, kept: false });
-    expect(reply.mistakes).toEqual([{ row: 3, column: 'Price', message: '“ask” is not a price.' }]);
+    expect(reply.mistakes).toEqual([{ row: 4, column: 'Price', message: '“ask” is not a price.' }]);
     expect(await list()).toEqual([]);
     await take(csv, true);
     expect(await list()).toMatchObject([{ ref: 'hp-5', name: 'Heat pump; small', price: 9_400, left: 12 }]);
@@ -139,9 +139,13 @@ describe('from a table', () => {
 
   test('no more is taken than can be kept', async () => {
     const many = `name\n${Array.from({ length: 1_005 }, (_, at) => `Thing ${at}`).join('\n')}`;
-    expect((await take(many, false)).reply.fresh).toBe(1_000);
-    await lead.call(productRoutes.add, { body: written });
-    expect((await take(many, true)).problem.fields?.[0]?.path).toBe('body.csv');
+    expect((await take(many, true)).problem.fields?.[0]).toEqual({
+      path: 'body.csv',
+      message: 'With these there would be 1005 things for sale; at most 1000 can be kept.',
+    });
+    expect(await list()).toEqual([]);
+    const { problem } = await take(`${many}\n${many}`, false);
+    expect(problem.fields?.[0]?.message).toMatch(/^This table has 2,000 rows or more/);
   });
 });
 

@@ -48,9 +48,15 @@ export const teamsHandedTo = (flow: Flow): string[] => [
 ];
 
 /** The things for sale that a flow shows, by their references. */
-export const productsShown = (flow: Flow): string[] => [
-  ...new Set(stepsOf(flow).flatMap(step => kindOf(step).products?.(step) ?? [])),
-];
+export function productsShown(flow: Flow): readonly string[] {
+  const known = shownIn.get(flow);
+  if (known) return known;
+  const shown = [...new Set(stepsOf(flow).flatMap(step => kindOf(step).products?.(step) ?? []))];
+  shownIn.set(flow, shown);
+  return shown;
+}
+/** Every part of a page that is written at asks for the same. */
+const shownIn = new WeakMap<Flow, readonly string[]>();
 
 /** The teams that a flow names, for when nobody says which there are. */
 function teamsNamed(flow: Flow): string[] {
