@@ -41,7 +41,8 @@ export const ProductPage = z.object({
   readAt: Instant.nullable(),
   /** When it is read next; null once it is given up, until a lead has it read. */
   dueAt: Instant.nullable(),
-  trouble: PageTrouble.nullable(),
+  /** Why it could not be read, or told of nothing, in a sentence as well. */
+  trouble: PageTrouble.extend({ sentence: z.string() }).nullable(),
 });
 export type ProductPage = z.infer<typeof ProductPage>;
 

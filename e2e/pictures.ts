@@ -29,7 +29,7 @@ const phone = {
 };
 
 const stack = await new Stack().start('the demo', 90);
-await stack.counted();
+await stack.caughtUp();
 const browser = await chromium.launch(config.use?.launchOptions);
 
 /** Within so many milliseconds every picture’s page has come to rest. */

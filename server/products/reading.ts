@@ -28,7 +28,7 @@ const shown = ({ id, address, found, readAt, dueAt, trouble }: PageRow): Product
   found,
   readAt: readAt?.toISOString() ?? null,
   dueAt: dueAt?.toISOString() ?? null,
-  trouble,
+  trouble: trouble && { ...trouble, sentence: troubleWords(trouble) },
 });
 
 type Read = { found: Product[] } | { trouble: PageTrouble };

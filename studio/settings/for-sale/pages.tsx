@@ -1,4 +1,4 @@
-import { type PageTrouble, type ProductPage, productRoutes } from '@kineta/contract';
+import { type ProductPage, productRoutes } from '@kineta/contract';
 import { useId, useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../../shell/api.ts';
@@ -8,20 +8,6 @@ import { Button } from '../../ui/button.tsx';
 import { SmallInput } from '../../ui/field.tsx';
 import { Pill } from '../../ui/pill.tsx';
 import { shortTime } from '../../ui/time.ts';
-
-const reasons: Readonly<Record<string, string>> = {
-  inside: 'it lies in a private network',
-  slow: 'it took too long',
-  silent: 'nothing answers there',
-  'no page': 'what is there is no page',
-  'round in circles': 'it sends round in circles',
-};
-
-function troubleWords({ code, about }: PageTrouble): string {
-  if (code === 'nothing for sale') return 'Nothing on it is said to be for sale.';
-  if (code === 'domain not allowed') return `${about} is none of your sites’ domains any more.`;
-  return `It could not be read: ${reasons[about] ?? `it answered with status ${about}`}.`;
-}
 
 const changed = () => changedHere(productRoutes.list, productRoutes.pages);
 
@@ -44,7 +30,7 @@ function PageRow({ page }: { page: ProductPage }) {
         <span className="block truncate">{page.address.replace(/^https:\/\//, '')}</span>
         <span className="block text-xs text-ink-2">
           {page.trouble
-            ? troubleWords(page.trouble)
+            ? page.trouble.sentence
             : page.found === 1
               ? 'Tells of one thing'
               : `Tells of ${page.found} things`}
