@@ -102,6 +102,7 @@ export function fileDoors(doors: Doors, { tables, ports, options, wire }: House)
       const from = range?.start ?? 0;
       if (range) {
         const part = await files.sentPart(file.id, from, range.end);
+        if (part.length === 0) throw notFound('file');
         const last = from + part.length - 1;
         response.status(206).set('Content-Range', `bytes ${from}-${last}/${file.size}`).send(part);
         return;

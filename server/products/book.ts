@@ -25,6 +25,16 @@ export const withHeld = (read: Product, before: Product, held: readonly ProductP
   ...Object.fromEntries(held.map(part => [part, before[part]])),
 });
 
+/** What stays as it is written, once it is written so: whatever it has that its page did not tell. */
+const heldWith = ({ pageId, held, product }: ProductRow, to: Product): ProductPart[] =>
+  pageId === null ? [] : [...new Set([...held, ...differing(product, to)])];
+
+/** By its reference its page is known to tell of it: another would be another thing to that. */
+function calledOtherwise(): ProblemError {
+  const message = 'Its page calls it by its reference, which stays as it is.';
+  return new ProblemError('invalid_request', message, { fields: [{ path: 'body.ref', message }] });
+}
+
 const takenAlready = (ref: string): ProblemError => {
   const message = `“${ref}” is among the things for sale already.`;
   return new ProblemError('known_already', message, { fields: [{ path: 'body.ref', message }] });
@@ -93,10 +103,10 @@ export class ProductBook {
       const rows = this.rows(workspace);
       const before = await rows.one({ id }, { transaction, lock: true });
       if (!before) throw notFound('thing');
+      if (before.pageId !== null && to.ref !== before.ref) throw calledOtherwise();
       const other = await rows.one({ ref: to.ref }, { transaction });
       if (other && other.id !== id) throw takenAlready(to.ref);
-      const held = before.pageId === null ? [] : [...new Set([...before.held, ...differing(before.product, to)])];
-      await rows.change({ ref: to.ref, product: to, held }, { id }, { transaction });
+      await rows.change({ ref: to.ref, product: to, held: heldWith(before, to) }, { id }, { transaction });
     });
     return this.one(workspace, id);
   }
@@ -150,18 +160,10 @@ export class ProductBook {
           fresh.map(({ product }) => ({ ref: product.ref, product, held: [] })),
           { transaction },
         );
-        for (const { product, row } of changed) await this.rewrite(row!, product, transaction);
+        for (const { product, row } of changed)
+          await rows.change({ product, held: heldWith(row!, product) }, { id: row!.id }, { transaction });
       });
     return { fresh: fresh.length, changed: changed.length, same: table.length - fresh.length - changed.length };
-  }
-
-  private async rewrite(
-    { id, workspaceId, product: before, pageId, held }: ProductRow,
-    to: Product,
-    transaction: Transaction,
-  ) {
-    const kept = pageId === null ? [] : [...new Set([...held, ...differing(before, to)])];
-    await this.rows(workspaceId).change({ product: { ...to, ref: before.ref }, held: kept }, { id }, { transaction });
   }
 
   /** Changes what is for sale, and has everybody read it anew. */

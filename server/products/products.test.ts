@@ -188,6 +188,8 @@ describe('from the pages that sell them', () => {
     await read('/pumps');
     const { id, source: _, readAt: __, gone: ___, stale: ____, held: _____, ...is } = (await one('hp-5'))!;
     const params = { id };
+    const renamed = await lead.call(productRoutes.change, { params, body: { ...is, ref: 'mine' } });
+    expect(renamed.problem.fields?.[0]?.path).toBe('body.ref');
     await lead.call(productRoutes.change, { params, body: { ...is, words: 'Our smallest.', price: 9_000 } });
     pages['/pumps'] = { body: jsonLd(pump(9_900, { name: 'Heat pump 5' })) };
     await again();
@@ -218,6 +220,12 @@ describe('from the pages that sell them', () => {
     });
     expect(problem.fields).toEqual([{ path: 'body.address', message }]);
     expect((await lead.call(productRoutes.pages)).reply.pages).toEqual([]);
+  });
+
+  test('of two who name a page at once, one is told that it is read', async () => {
+    const statuses = (await Promise.all([read('/pumps'), read('/pumps')])).map(({ status }) => status);
+    expect(statuses.sort()).toEqual([200, 409]);
+    expect(await list()).toHaveLength(2);
   });
 
   test('a page that cannot be read keeps what it told, is tried again later and later, and given up at last', async () => {

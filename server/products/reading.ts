@@ -65,7 +65,12 @@ export class Reading {
       throw new ProblemError('invalid_request', troubleWords(read.trouble), {
         fields: [{ path: 'body.address', message: troubleWords(read.trouble) }],
       });
-    const id = await this.rows(workspace).add({ address: href });
+    const id = await this.book.change(workspace, async transaction => {
+      // Of two who name it at once, one is first.
+      if (await this.rows(workspace).one({ address: href }, { transaction }))
+        throw refuse('This page is read already.');
+      return this.rows(workspace).add({ address: href }, { transaction });
+    });
     await this.keep(workspace, id, read);
     return this.page(workspace, id);
   }
