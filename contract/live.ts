@@ -125,6 +125,9 @@ export const Watch = z.strictObject({ conversation: RowId });
 /** Alerts by their identities. */
 export const Alerts = z.strictObject({ ids: z.array(RowId).max(50) });
 
+/** For how many milliseconds a page may have heard nothing. */
+export const CutOff = z.strictObject({ for: z.int().min(0) });
+
 /** Where a member is in a draft; without a flow, in none any more. */
 export const Whereabouts = z.strictObject({
   flow: RowId.optional(),
@@ -150,6 +153,8 @@ export interface StudioCalls {
   here(said: { idle: number }): void;
   /** These were shown to them, in a page that they look at: nothing else need tell them. */
   alertsSeen(said: { ids: string[] }): void;
+  /** Their page was cut off for so many milliseconds: what they were told of meanwhile, and still stands, is told again. */
+  alertsMissed(said: { for: number }): void;
   /** Opens or leaves a draft, or moves in it: from then on its edits and writers are told. */
   writes(where: Whereabouts): void;
 }

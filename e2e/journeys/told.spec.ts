@@ -102,14 +102,12 @@ test('who is offered to one rings there alone; who waits for anybody is told to 
   expect(quiet.standIns.pushed).toEqual(['priyas-laptop']);
   await priya.getByLabel('Sound: Who waits is offered to you').selectOption('a bell');
   await expect.poll(() => notes(priya)).toBe(3);
-  for (const other of [
-    'A visitor opens the chat',
-    'A flow or a rule tells you something',
-    'Somebody waits for a person',
-  ])
-    await priya.getByLabel(`Sound: ${other}`).selectOption('none');
+  const others = ['A visitor opens the chat', 'A flow or a rule tells you something', 'Somebody waits for a person'];
+  for (const other of others) await priya.getByLabel(`Sound: ${other}`).selectOption('none');
+  // Who leaves the page at once has changed all of it.
   await priya.reload();
   await expect(priya.getByLabel('Sound: Who waits is offered to you')).toHaveValue('bell');
+  for (const other of others) await expect(priya.getByLabel(`Sound: ${other}`)).toHaveValue('none');
 
   // Somebody is offered to her: it rings there, goes nowhere else as she has seen it, and tells nobody else.
   await priya.getByRole('heading', { name: 'Who is told of what' }).click();

@@ -11,14 +11,14 @@ import { type ConversationRow, JOIN_OFFER } from './model.ts';
 export async function standings(
   { database }: Pick<House, 'database'>,
   ids: readonly string[],
-  transaction: Transaction,
+  transaction?: Transaction,
 ): Promise<Map<string, StandingNow>> {
   if (ids.length === 0) return new Map();
   const rows = await database.query<Omit<StandingNow, 'isTest'> & { id: string; isTest: number }>(
     `SELECT c.id, c.workspace_id AS workspace, c.holder, c.agent_id AS agent, c.team_id AS team, c.visitor_name AS visitor,
        c.is_test AS isTest, o.member_id AS offered
      FROM conversations c ${JOIN_OFFER} WHERE c.id IN (:ids)`,
-    { replacements: { ids: [...ids] }, type: QueryTypes.SELECT, transaction },
+    { replacements: { ids: [...ids] }, type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) },
   );
   const own = (id: string | null): string | null => (id === null ? null : String(id));
   return new Map(
@@ -44,13 +44,13 @@ export async function knownOf(
   { database, ports }: Pick<House, 'database' | 'ports'>,
   workspace: string,
   id: string,
-  transaction: Transaction,
+  transaction?: Transaction,
 ): Promise<{ values: Facts; names: readonly string[] } | undefined> {
   const [[row], book, directory] = await Promise.all([
     database.query<ConversationRow>('SELECT * FROM conversations WHERE id = :id AND workspace_id = :workspace', {
       replacements: { id, workspace },
       type: QueryTypes.SELECT,
-      transaction,
+      ...(transaction ? { transaction } : {}),
     }),
     ports.rules.of(workspace),
     ports.directories.of(workspace),

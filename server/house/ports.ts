@@ -351,13 +351,13 @@ export interface Ports {
     ): Promise<void>;
     /** Whose conversation it is; undefined when there is none like that. */
     visitorOf(workspace: string, id: string): Promise<Visitor | undefined>;
-    /** How these stand, as the transaction sees it; what is gone is not among them. */
-    standings(ids: readonly string[], transaction: Transaction): Promise<ReadonlyMap<string, StandingNow>>;
+    /** How these stand, as the transaction sees it where there is one; what is gone is not among them. */
+    standings(ids: readonly string[], transaction?: Transaction): Promise<ReadonlyMap<string, StandingNow>>;
     /** All that conditions may ask about one, and by which names formulas read it; undefined when it is gone. */
     known(
       workspace: string,
       id: string,
-      transaction: Transaction,
+      transaction?: Transaction,
     ): Promise<{ values: Facts; names: readonly string[] } | undefined>;
     /** What its visitor saw of one, line by line. */
     transcript(workspace: string, id: string): Promise<string[]>;

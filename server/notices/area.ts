@@ -4,6 +4,7 @@ import { inParts } from '../house/person.ts';
 import { TellingBooks } from './alerts/book.ts';
 import { alertListener } from './alerts/listener.ts';
 import { mails } from './alerts/mails.ts';
+import { missedAlerts } from './alerts/missed.ts';
 import { PushService } from './alerts/push-service.ts';
 import { pushes } from './alerts/pushes.ts';
 import { tellingDoors } from './alerts/routes.ts';
@@ -44,7 +45,10 @@ export const notices: Area = {
     tellingDoors(doors, house, new TellingService(house, books, push));
   },
   duties: house => [pushes(house, partsOf(house).push), mails(house)],
-  studio: seenAlerts,
+  studio(socket, me, house) {
+    seenAlerts(socket, me, house);
+    missedAlerts(socket, me, house, partsOf(house).books);
+  },
   close: house => made.get(house)?.push.close(),
   personal: ({ tables }) => ({
     tell: ({ workspace, conversations }) => [

@@ -2,6 +2,7 @@ import {
   Alerts,
   accountRoutes,
   allRoutes,
+  CutOff,
   flowRoutes,
   Hello,
   type Route,
@@ -140,6 +141,7 @@ describe('no live event fails at what it is given', () => {
     ['studio', 'typing', Watch, false],
     ['studio', 'writes', Whereabouts, false],
     ['studio', 'alertsSeen', Alerts, false],
+    ['studio', 'alertsMissed', CutOff, false],
   ];
   test.each(events)('%s: %s', async (end, event, schema, answers) => {
     const begin = async (): Promise<Socket> => {

@@ -2,7 +2,7 @@ import type { Alert } from '@kineta/contract';
 import type { Sound } from '@kineta/core';
 import { toast } from 'sonner';
 import { idleFor } from '../account/here.ts';
-import { live } from '../shell/live.ts';
+import { live, useConnection } from '../shell/live.ts';
 import { alertWordsOf } from './kinds.ts';
 import { playOnce } from './sounds.ts';
 
@@ -41,10 +41,39 @@ function come({ alert, sound }: { alert: Alert; sound: Sound | null }, go: (to: 
   say();
 }
 
+/** What was heard of here lately: what the server tells again, as it may have been missed, is told once. */
+const heard = new Set<string>();
+const MOST_HEARD = 500;
+
+function isNew(alert: string): boolean {
+  if (heard.has(alert)) return false;
+  heard.add(alert);
+  for (const oldest of heard) {
+    if (heard.size <= MOST_HEARD) break;
+    heard.delete(oldest);
+  }
+  return true;
+}
+
+/** What came so many milliseconds before a page was there is told to it: it may be the one that was just left. */
+const BEFORE_IT = 10_000;
+/** For how many milliseconds a connection may be lost before that is noticed. */
+const UNNOTICED = 60_000;
+/** When it was noticed last that the connection was lost, or there again. */
+let noticed: number | undefined;
+
+/** Asks for what came while this page was cut off, or was not there yet. */
+function askForMissed(): void {
+  const now = Date.now();
+  live().emit('alertsMissed', { for: noticed === undefined ? BEFORE_IT : now - noticed + UNNOTICED });
+  noticed = now;
+}
+
 /** Shows and sounds what one is told of, wherever one is. @returns stops that */
 export function followAlerts(go: (to: string) => void): () => void {
   const socket = live();
   const onAlert = (one: { alert: Alert; sound: Sound | null }) => {
+    if (!isNew(one.alert.id)) return;
     const { settles } = alertWordsOf(one.alert.of);
     if (settles === undefined) come(one, go);
     else
@@ -64,6 +93,12 @@ export function followAlerts(go: (to: string) => void): () => void {
   const onMessage = ({ data }: MessageEvent<{ go?: unknown }>) => {
     if (typeof data?.go === 'string' && data.go.startsWith('/')) go(data.go);
   };
+  const onLost = () => {
+    noticed = Date.now();
+  };
+  const stopAsking = useConnection.subscribe(({ epoch }, before) => epoch !== before.epoch && askForMissed());
+  if (socket.connected) askForMissed();
+  socket.on('disconnect', onLost);
   socket.on('alert', onAlert);
   socket.on('alertsOver', onOver);
   const doing = ['visibilitychange', 'pointerdown', 'keydown'] as const;
@@ -72,6 +107,8 @@ export function followAlerts(go: (to: string) => void): () => void {
   return () => {
     for (const timer of settling.values()) clearTimeout(timer);
     settling.clear();
+    stopAsking();
+    socket.off('disconnect', onLost);
     socket.off('alert', onAlert);
     socket.off('alertsOver', onOver);
     for (const event of doing) document.removeEventListener(event, say);

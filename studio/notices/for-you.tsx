@@ -2,15 +2,14 @@ import { tellingRoutes } from '@kineta/contract';
 import { alertKinds, type Channel, type OwnTellings, Quiet, Sound, type Telling } from '@kineta/core';
 import { Play } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
-import { call, sentenceOf } from '../shell/api.ts';
-import { changedHere, keyOf, queries, useRoute } from '../shell/query.ts';
+import { useRoute } from '../shell/query.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Select, SmallInput } from '../ui/field.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { dateFormat } from '../ui/writing.ts';
 import { alertWordsOf } from './kinds.ts';
-import { Places, useEndpointHere } from './places.tsx';
+import { type Change, useOwn } from './own.ts';
+import { Places } from './places.tsx';
 import { play } from './sounds.ts';
 
 const soundWords: Readonly<Record<Sound, string>> = {
@@ -28,37 +27,6 @@ const channels: ReadonlyArray<{ channel: Channel; name: string }> = [
 ];
 
 const heading = 'mb-2 font-script text-lg font-semibold';
-
-/** What one’s own becomes by a change. */
-type Change = (own: OwnTellings) => OwnTellings;
-
-/** Changes go one after the other, so that the last one is what is kept. */
-let sending: Promise<unknown> = Promise.resolve();
-
-/** One’s own, shown at once as it is to be. */
-function useOwn() {
-  const endpoint = useEndpointHere();
-  const given = { query: { endpoint: endpoint ?? undefined } };
-  const { data } = useRoute(tellingRoutes.own, given, { wanted: endpoint !== undefined });
-  const change = (to: Change) => {
-    const queryKey = keyOf(tellingRoutes.own, given);
-    // What is being read anew does not know of it yet.
-    void queries.cancelQueries({ queryKey }, { revert: false });
-    const known = queries.getQueryData<NonNullable<typeof data>>(queryKey);
-    if (!known) return;
-    const own = to(known.own);
-    queries.setQueryData(queryKey, { ...known, own });
-    sending = sending.then(async () => {
-      try {
-        await call(tellingRoutes.keepOwn, { body: own });
-      } catch (error) {
-        toast.error(sentenceOf(error));
-        await changedHere(tellingRoutes.own);
-      }
-    });
-  };
-  return { data, change };
-}
 
 /** Over which channels the workspace tells those whom something concerns. */
 function usualChannels(tellings: readonly Telling[], of: string): ReadonlySet<Channel> {

@@ -31,7 +31,11 @@ export type Given<R extends Route> = ([z.input<R['params']>] extends [Nothing]
   ? object
   : { params: z.input<R['params']> }) &
   ([z.input<R['query']>] extends [Nothing] ? object : { query?: z.input<R['query']> }) &
-  ([z.input<R['body']>] extends [Nothing] ? object : { body: z.input<R['body']> }) & { raw?: Blob };
+  ([z.input<R['body']>] extends [Nothing] ? object : { body: z.input<R['body']> }) & {
+    raw?: Blob;
+    /** It is small, and goes on though the page that asks for it is left. */
+    outlivesPage?: true;
+  };
 
 async function problemOf(response: Response): Promise<Problem> {
   try {
@@ -52,11 +56,13 @@ export async function call<R extends Route>(route: R, given: Given<R>): Promise<
     query = {},
     body,
     raw,
+    outlivesPage = false,
   } = given as {
     params?: Record<string, string>;
     query?: Record<string, unknown>;
     body?: unknown;
     raw?: Blob;
+    outlivesPage?: true;
   };
   const path = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
   const search = new URLSearchParams(
@@ -67,6 +73,7 @@ export async function call<R extends Route>(route: R, given: Given<R>): Promise<
     try {
       response = await fetch(search.size > 0 ? `${path}?${search}` : path, {
         method: route.method,
+        keepalive: outlivesPage,
         headers: {
           ...(raw
             ? { 'content-type': raw.type || 'image/*' }

@@ -213,6 +213,34 @@ describe('who waits', () => {
     visitor.close();
   });
 
+  test('is told again to a page that was cut off meanwhile, and only what still stands, to whom it is told', async () => {
+    await kept({ of: 'wanted', to: [{ member: agent.account!.member.id }] });
+    const [still, taken] = [await waiting(), await waiting()];
+    for (const visitor of [still, taken])
+      await vi.waitFor(async () => expect(await sendings(visitor)).toHaveLength(1), WAIT);
+    const isOver = async (visitor: VisitorPage) => {
+      await lead.call(conversationRoutes.take, { params: paramsOf(visitor) });
+      await vi.waitFor(async () => expect(await sendings(visitor)).toMatchObject([{ went: expect.any(String) }]), WAIT);
+    };
+    await isOver(taken);
+    const stranger = await new Browser(server).signIn((await makeWorkspace(server.database, 'cut off')).lead);
+    const [page, others, strangers] = [await pageOf(agent), await pageOf(lead), await pageOf(stranger)];
+    for (const { socket } of [page, others, strangers]) socket.emit('alertsMissed', { for: 60_000 });
+    await vi.waitFor(() => expect(page.heard).toHaveLength(1), WAIT);
+    expect(page.heard[0]).toMatchObject({
+      alert: { of: 'wanted', conversation: still.welcome.conversation },
+      sound: 'two notes',
+    });
+    expect(page.heard[0]!.alert.says).toMatch(/waits for a person\.$/);
+    page.socket.emit('alertsMissed', { for: 'ever' });
+    // What is asked for behind it is answered behind it.
+    for (const { socket } of [others, strangers])
+      await socket.timeout(10_000).emitWithAck('watch', { conversation: '1' });
+    expect([others.heard, strangers.heard]).toEqual([[], []]);
+    await isOver(still);
+    for (const visitor of [still, taken]) visitor.close();
+  });
+
   test('comes to browsers and phones, sealed and signed, and is taken back there', async () => {
     await kept({ of: 'wanted', channels: ['push'] });
     await pushTo(agent, 'phone');

@@ -6,10 +6,8 @@ import {
   alertKindOf,
   alertKinds,
   type Concerned,
-  conditionsHold,
   cut,
   type Sound,
-  toldOf,
 } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../../database/connect.ts';
@@ -19,14 +17,12 @@ import { rooms } from '../../live/rooms.ts';
 import type { Listener } from '../../stream/listener.ts';
 import type { StreamEvent } from '../../stream/model.ts';
 import { alertSendings, alerts } from '../model.ts';
-import { rosterOf } from '../roster.ts';
 import type { TellingBooks } from './book.ts';
+import { PAUSE, toldNow } from './told-now.ts';
 import { saysOf } from './words.ts';
 
 /** What is older than so many milliseconds when it is heard is told to nobody: it is no news. */
 const STALE = 600_000;
-/** So long a page has to say that it was seen there, in milliseconds. */
-const PAUSE = 2_500;
 
 /** One that stands, as far as it is decided on. */
 interface Standing {
@@ -167,22 +163,11 @@ class Hearing {
     row: StandingNow,
     directory: Directory,
   ): Promise<string | undefined> {
-    const { tables, ports } = this.house;
+    const { tables } = this.house;
     const { transaction } = this;
     const { alert: code } = kind;
     const conversation = event.conversationId!;
-    const { tellings, own } = await this.books.of(row.workspace);
-    const asks = tellings.some(({ of, onlyIf }) => of === code && onlyIf !== null);
-    const known = asks ? await ports.conversations.known(row.workspace, conversation, transaction) : undefined;
-    const told = toldOf(code, tellings, {
-      roster: rosterOf(directory),
-      concerned,
-      own,
-      holds: onlyIf => known !== undefined && conditionsHold({ onlyIf }, known.values, known.names),
-      now: Date.now(),
-      zone: directory.workspace.zone,
-      pause: PAUSE,
-    });
+    const told = await toldNow(this.house, this.books, { code, concerned, conversation, directory }, transaction);
     if (told.length === 0) return undefined;
     const by = typeof event.said.member === 'string' ? event.said.member : null;
     const text = cut(kind.text?.(event.said) ?? '', 1_000);
