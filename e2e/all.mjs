@@ -10,7 +10,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, openSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 
 const root = join(import.meta.dirname, '..');
 const packages = ['core', 'contract', 'server', 'studio', 'widget', 'demo'];
@@ -20,6 +20,8 @@ const TYPES = ['tsc', '-b', '--builders', '2', '--checkers', '1'];
 const results = mkdtempSync(join(tmpdir(), 'kineta-results-'));
 let passed = 0;
 let failed = 0;
+/** What is said of each at the very end, where whoever reads only that finds it. */
+const failures = [];
 
 function run(title, command, env = {}) {
   console.log(`\n— ${title}`);
@@ -31,8 +33,15 @@ function run(title, command, env = {}) {
 }
 
 function single(title, command) {
-  if (run(title, command)) passed++;
-  else failed++;
+  count(title, run(title, command));
+}
+
+function count(title, fine) {
+  if (fine) passed++;
+  else {
+    failed++;
+    failures.push(title);
+  }
 }
 
 /** Begins something that goes on beside what follows. @returns waits for its end, and shows what it said */
@@ -47,23 +56,29 @@ function beside(title, command) {
   return async () => {
     const fine = await ended;
     console.log(`\n— ${title}\n${readFileSync(said, 'utf8')}`);
-    if (fine) passed++;
-    else failed++;
+    count(title, fine);
   };
 }
 
+const cut = text => text.slice(0, 1_500).replace(/^/gm, '    ');
 const read = file => JSON.parse(readFileSync(join(results, file), 'utf8'));
 
 function vitest(title, filters) {
   const report = ['--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'vitest.json')}`];
   const fine = run(title, ['vitest', 'run', ...report, ...filters]);
   // A runner that died before it counted has failed once.
-  let sum = { numPassedTests: 0, numFailedTests: 1 };
+  let sum = { numPassedTests: 0, numFailedTests: 1, testResults: [] };
   try {
     sum = read('vitest.json');
   } catch {}
   passed += sum.numPassedTests;
   failed += fine ? sum.numFailedTests : Math.max(1, sum.numFailedTests);
+  for (const { name, status, message, assertionResults } of sum.testResults) {
+    if (status === 'failed' && assertionResults.length === 0) failures.push(`${relative(root, name)}\n${cut(message)}`);
+    for (const { fullName, status, failureMessages } of assertionResults)
+      if (status === 'failed')
+        failures.push(`${relative(root, name)} › ${fullName}\n${cut(failureMessages.join('\n'))}`);
+  }
 }
 
 /** The journeys of a report, each with how to name it to the runner, whether it passed, and what it failed with. */
@@ -101,6 +116,7 @@ function browser(filters) {
   const unsteady = again.filter(({ at, title }) => second.some(one => one.at === at && one.title === title && one.ok));
   passed += unsteady.length;
   failed += again.length - unsteady.length;
+  for (const one of lost) if (!unsteady.includes(one)) failures.push(`${one.at} › ${one.title}\n${cut(one.error)}`);
   if (unsteady.length === 0) return;
   console.log('\nunsteady: failed, and passed when run once more. Find their causes before anything new.');
   for (const { at, title, error } of unsteady) console.log(`  ${at} › ${title}\n${error.replace(/^/gm, '    ')}`);
@@ -138,5 +154,6 @@ if (names.length === 0) {
   if (specs.length > 0) browser(specs);
 }
 rmSync(results, { recursive: true, force: true });
+if (failures.length > 0) console.log(`\nfailed:\n${failures.map(one => `  ${one}`).join('\n')}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 ? 1 : 0;

@@ -1,6 +1,5 @@
-import { askForPerson, expect, logOf, people, studio, test, visit } from './stack.ts';
+import { askForPerson, expect, logOf, people, studio, takesChats, test, visit } from './stack.ts';
 
-const takes = (page: Awaited<ReturnType<typeof studio>>) => page.getByRole('switch', { name: 'Take chats' });
 const row = (page: Awaited<ReturnType<typeof studio>>, list: string, name: string) =>
   page.getByRole('list', { name: list }).getByRole('link', { name: new RegExp(`^${name}`) });
 
@@ -21,7 +20,7 @@ test('who waits is told their place, offered to one, passed on to the next, and 
   await seconds.fill('10');
   await hanne.getByRole('button', { name: 'Save the time' }).click();
   await expect(seconds).toBeHidden();
-  await takes(hanne).click();
+  await takesChats(hanne, false);
   await priya.getByRole('link', { name: 'Priya' }).click();
   await priya.getByLabel('You take at most so many at once').fill('1');
   await priya.getByRole('button', { name: 'Save the number' }).click();
@@ -37,7 +36,7 @@ test('who waits is told their place, offered to one, passed on to the next, and 
   // Priya hears of the first wherever she is, and lets them go by; Hanne is back meanwhile.
   const offered = priya.getByRole('navigation').getByRole('link', { name: /Oriel.*is offered to you/ });
   await expect(offered).toBeVisible();
-  await takes(hanne).click();
+  await takesChats(hanne, true);
   const offeredTo = (name: string) =>
     hanne.getByRole('navigation').getByRole('link', { name: new RegExp(`${name}.*is offered to you`) });
   await offeredTo('Wynn').click();
@@ -82,8 +81,7 @@ test('a flow that finds nobody at their desk says so, and goes on', async ({ bro
   const hanne = await studio(browser, quiet, people.lead);
   const priya = await studio(browser, quiet, people.priya);
   for (const page of [hanne, priya]) {
-    if (await takes(page).isChecked()) await takes(page).click();
-    await expect(takes(page)).not.toBeChecked();
+    await takesChats(page, false);
   }
   const { chat, pick, say } = await visit(browser, quiet);
   await pick('Talk to someone');

@@ -1,7 +1,7 @@
 import { createECDH, randomBytes } from 'node:crypto';
 import { PUSHES } from '@kineta/demo';
 import type { BrowserContext, Page } from '@playwright/test';
-import { askForPerson, expect, people, studio, test, visit } from './stack.ts';
+import { askForPerson, expect, people, studio, takesChats, test, visit } from './stack.ts';
 
 /**
  * A browser whose push service is the one that stands in for it, and whose sounds are counted: without a network it has none of its
@@ -76,8 +76,6 @@ const toMine = async (page: Page) => {
   await page.getByRole('heading', { name: 'Of what', exact: true }).waitFor();
 };
 
-const takes = (page: Page) => page.getByRole('switch', { name: 'Take chats' });
-
 test('who is offered to one rings there alone; who waits for anybody is told to all, notified and mailed, and taken back', async ({
   browser,
   quiet,
@@ -89,8 +87,8 @@ test('who is offered to one rings there alone; who waits for anybody is told to 
   for (const page of [hanne, priya]) await prepared(page.context(), page === priya ? 'priyas-laptop' : 'hannes');
   await hanne.reload();
   await priya.reload();
-  await takes(hanne).click();
-  await expect(hanne.getByText('You are away').first()).toBeVisible();
+  await takesChats(hanne, false);
+  await takesChats(priya, true);
 
   // She says where she is notified, and by which sound; and tries it.
   await toMine(priya);
@@ -113,7 +111,7 @@ test('who is offered to one rings there alone; who waits for anybody is told to 
   await priya.getByRole('heading', { name: 'Who is told of what' }).click();
   const first = await visit(browser, quiet);
   await askForPerson(first, 'Oriel');
-  await expect(priya.getByText('is offered to you')).toBeVisible();
+  await expect(priya.getByRole('link', { name: /Oriel.*is offered to you/ })).toBeVisible();
   await expect.poll(() => notes(priya)).toBe(3);
   await priya.getByRole('link', { name: /Oriel.*is offered to you/ }).click();
   await priya.getByRole('button', { name: 'Take it' }).click();
@@ -122,8 +120,7 @@ test('who is offered to one rings there alone; who waits for anybody is told to 
   expect(quiet.standIns.pushed).toHaveLength(1);
 
   // With no tab of it open her browser is notified: whom Hanne is offered and does not take is told to all.
-  await takes(hanne).click();
-  await expect(hanne.getByText('You take chats').first()).toBeVisible();
+  await takesChats(hanne, true);
   await priya.goto('about:blank');
   const second = await visit(browser, quiet);
   await askForPerson(second, 'Wynn');
@@ -195,6 +192,7 @@ test('a lead has what was said sent to two addresses, only of what a person wrot
   const sentences = hanne.getByRole('list', { name: 'Who is told' });
   await expect(sentences.getByText('office@brackenrow.example')).toBeVisible();
 
+  await takesChats(hanne, true);
   const visitor = await visit(browser, quiet);
   await askForPerson(visitor, 'Sorrel');
   await hanne.getByRole('link', { name: /Sorrel.*is offered to you/ }).click();

@@ -199,14 +199,22 @@ test('the caret comes where a line was clicked, though what stood open above it 
   await hanne.keyboard.type('The pump stands outside.');
   await hanne.getByRole('button', { name: 'Step 2: Ask' }).click();
   await expect(hanne.getByLabel('Kind of answer')).toBeVisible();
-  const { x, y } = await hanne.getByText('The pump stands outside.').evaluate(node => {
-    const before = new Range();
-    const text = document.createTreeWalker(node, NodeFilter.SHOW_TEXT).nextNode()!;
-    before.setStart(text, 0);
-    before.setEnd(text, 'The '.length);
-    const { right, top, height } = before.getBoundingClientRect();
-    return { x: right, y: top + height / 2 };
-  });
+  const place = () =>
+    hanne.getByText('The pump stands outside.').evaluate(node => {
+      const before = new Range();
+      const text = document.createTreeWalker(node, NodeFilter.SHOW_TEXT).nextNode()!;
+      before.setStart(text, 0);
+      before.setEnd(text, 'The '.length);
+      const { right, top, height } = before.getBoundingClientRect();
+      return { x: right, y: top + height / 2 };
+    });
+  // Where it stands once all of the step above has come, which is drawn bit by bit.
+  let { x, y } = await place();
+  await expect(async () => {
+    const before = y;
+    ({ x, y } = await place());
+    expect(y).toBe(before);
+  }).toPass({ intervals: [250] });
   await hanne.mouse.click(x, y);
   await expect(hanne.getByLabel('Kind of answer')).toBeHidden();
   await hanne.locator('.ProseMirror-focused').waitFor();
