@@ -19,7 +19,7 @@ export default defineConfig({
             { name: 'sounds', test: /studio[\\/](notices[\\/]sounds|shell[\\/]muted)/ },
             {
               name: 'primitives',
-              test: /studio[\\/]ui[\\/](pill|add-button|remove-button|key-table|empty|skeleton|button|field|menu-group|writing|carried|picks|on-off|part-row|suggestions|suggestion-keys)\.tsx?$/,
+              test: /studio[\\/]ui[\\/](pill|add-button|remove-button|key-table|empty|skeleton|button|field|menu-group|writing|carried|picks|on-off|part-row|suggestions|suggestion-keys)\.tsx?$|studio[\\/]log[\\/]reader\.ts$|core[\\/]hours[\\/]duration\.ts$/,
             },
           ],
         },

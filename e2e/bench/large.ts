@@ -89,10 +89,10 @@ async function grow(database: Database): Promise<void> {
          JOIN seq_${from}_to_${Math.min(copies, from + AT_ONCE - 1)} s WHERE ${original}`,
       );
   }
-  // One tag that many have, and one that hardly any has.
+  // One tag that many have, and one that hardly any has; some have it from the demo’s history, others on other days.
   for (const [at, each] of [3, 4_001].entries())
     await database.query(
-      `INSERT INTO conversation_tags (conversation_id, tag_id, workspace_id, at)
+      `INSERT IGNORE INTO conversation_tags (conversation_id, tag_id, workspace_id, at)
        SELECT id, (SELECT id FROM tags WHERE workspace_id = 1 ORDER BY id LIMIT ${at}, 1), workspace_id, last_at
        FROM conversations WHERE id % ${each} = 0`,
     );
