@@ -237,6 +237,9 @@ export {
   sheetRow,
 } from './products/sheet.ts';
 export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
+export { Article, Articles } from './questions/article.ts';
+export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
+export { Finder, type Found } from './questions/finding.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';
 export { type Centre, playDay } from './routing/centre.ts';

@@ -98,6 +98,41 @@ test('what is made of typed texts is printed in their order, and a file of somet
   expect(other).toMatchObject({ status: 2, wrong: expect.stringContaining('is no file of texts: language') });
 });
 
+describe('questions', () => {
+  const sets = join(root, 'core/questions/evaluation');
+  const [entries, queries] = [join(sets, 'energy.entries.json'), join(sets, 'energy.queries.json')];
+  test('asked of a file of entries are answered, with how sure that is', () => {
+    const { status, out } = kineta('questions', 'ask', '--entries', entries, 'how much is it', '--json');
+    expect(status).toBe(0);
+    const found = JSON.parse(out) as Array<{ id: string; confidence: number }>;
+    expect(found).toHaveLength(5);
+    expect(found[0]!.confidence).toBeGreaterThan(found[1]!.confidence);
+    expect(kineta('questions', 'ask', '--entries', entries, 'how much is it').out.split('\n')[0]).toMatch(
+      /^0\.\d\d {2}\S/,
+    );
+  });
+  test('that are rated are counted, beside plain BM25', () => {
+    const { status, out } = kineta('questions', 'evaluate', '--entries', entries, '--queries', queries, '--json');
+    expect(status).toBe(0);
+    const measures = ['hit1', 'hit3', 'answered', 'rightOfAnswered', 'rightOfAll', 'followUpHit1', 'msPerQuery'];
+    const { kineta: ours, bm25 } = JSON.parse(out) as Record<string, Record<string, number>>;
+    for (const found of [ours!, bm25!]) expect(Object.keys(found).sort()).toEqual([...measures].sort());
+    expect(ours!.hit1).toBeGreaterThan(2 * bm25!.hit1!);
+  });
+  test('of a file that is none are said so', () => {
+    const none = written('none-of-entries.json', { articles: [{ id: 1 }] });
+    expect(kineta('questions', 'ask', '--entries', none, 'x')).toMatchObject({
+      status: 2,
+      wrong: expect.stringContaining('is no file of entries: articles.0.id'),
+    });
+    expect(kineta('questions', 'evaluate', '--entries', entries)).toMatchObject({
+      status: 2,
+      wrong: expect.stringContaining('Say which queries'),
+    });
+    expect(kineta('questions')).toMatchObject({ status: 2, wrong: expect.stringContaining('It is used so') });
+  });
+});
+
 test('a word that is no option, and a setting that cannot be used, are named', () => {
   const words = kineta('check', written('whole.json', whole), '--jason');
   expect(words).toMatchObject({ status: 2, wrong: expect.stringContaining('It is used so: kineta check FLOW.json') });

@@ -6,6 +6,7 @@ const commands: Record<string, () => Promise<(words: string[]) => Promise<void> 
   restore: async () => (await import('./tables.ts')).restore,
   check: async () => (await import('./check.ts')).check,
   understand: async () => (await import('./understand.ts')).understand,
+  questions: async () => (await import('./questions.ts')).questions,
   rehearse: async () => (await import('./rehearse.ts')).rehearse,
 };
 const load = command === undefined ? undefined : commands[command];

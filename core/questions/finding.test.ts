@@ -1,0 +1,85 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { Article } from './article.ts';
+import { Finder } from './finding.ts';
+import { clausesOf, wordsOf } from './words.ts';
+
+const article = (id: string, question: string, answer: string, more: Partial<Article> = {}): Article => ({
+  id,
+  question,
+  answer,
+  ...more,
+});
+const articles = [
+  article('price', 'What does a boat trip cost?', '£18, and half for those under twelve.'),
+  article('length', 'How long does a trip take?', 'Ninety minutes, with a stop at the island.'),
+  article('cancel', 'Can I cancel my ticket?', 'Until the evening before, without any cost.'),
+  article('dogs', 'May I bring my dog?', 'On a lead, on the upper deck.'),
+  article('pier', 'Where do the boats leave?', 'From pier four, behind the fish market.'),
+  article('rain', 'Do the boats go when it rains?', 'Yes. Half of each deck has a roof.'),
+];
+const finder = new Finder(articles, 'en-GB');
+const first = (asked: string, before: readonly string[] = []) => finder.find(asked, before)[0]?.id;
+
+describe('what is asked', () => {
+  test('in other words is found by what they ask for', () => {
+    expect(first('how much is it')).toBe('price');
+    expect(first('duration')).toBe('length');
+    expect(first('we have changed our minds, can we get our money back')).toBe('cancel');
+    expect(first('is our poodle allowed on board')).toBe('dogs');
+    expect(first('what is the address')).toBe('pier');
+  });
+  test('by a rambling message is found in what it asks', () => {
+    expect(
+      first(
+        'hi there, my sister and i are coming over on sunday with the kids, and she never goes anywhere without her dog',
+      ),
+    ).toBe('dogs');
+  });
+  test('behind another question is asked of what that was about', () => {
+    expect(first('and how long', ['What does a boat trip cost?'])).toBe('length');
+    expect(first('and for a dog?', ['What does a boat trip cost?'])).toBe('dogs');
+  });
+  test('in a wording of its own is that article', () => {
+    const worded = [...articles, article('bikes', 'Bicycles', 'In the bow, for £4.', { wordings: ['velocipedes'] })];
+    expect(new Finder(worded, 'en').find('velocipedes')[0]!.id).toBe('bikes');
+  });
+  test('of something else is less sure than what is answered', () => {
+    const sure = (asked: string) => finder.find(asked)[0]!.confidence;
+    expect(sure('who won the match last night')).toBeLessThan(sure('may i bring a dog'));
+    expect(sure('asdfgh')).toBeLessThan(0.2);
+  });
+});
+
+test('in a language that we know nothing of goes by its words', () => {
+  const polish = new Finder(
+    [article('1', 'Ile kosztuje bilet?', '20 zł'), article('2', 'Gdzie jest port?', 'Tam.')],
+    'pl',
+  );
+  expect(polish.find('bilet')[0]!.id).toBe('1');
+});
+
+test('whatever is typed, every article has a confidence, all together at most one, the same each time', () => {
+  fc.assert(
+    fc.property(fc.oneof(fc.string(), fc.string({ unit: 'grapheme' }), fc.constant('😀'.repeat(3_000))), asked => {
+      const found = finder.find(asked, [asked]);
+      expect(found.map(({ id }) => id).sort()).toEqual(articles.map(({ id }) => id).sort());
+      expect(found.reduce((sum, { confidence }) => sum + confidence, 0)).toBeLessThanOrEqual(1 + 1e-9);
+      for (const { confidence } of found) expect(confidence).toBeGreaterThanOrEqual(0);
+      expect(finder.find(asked, [asked])).toEqual(found);
+    }),
+  );
+  expect(new Finder([], 'en').find('anything')).toEqual([]);
+});
+
+describe('a message', () => {
+  test('is words without what is around them', () => {
+    expect(wordsOf('The dog’s £5 “ticket”, 20% off!')).toEqual(['the', 'dog', '£5', 'ticket', '20%', 'off']);
+  });
+  test('falls into clauses when it is long', () => {
+    expect(clausesOf('how much is it')).toEqual([]);
+    expect(clausesOf('hello, we live far away, and would like to know how long it takes')).toContain(
+      'and would like to know how long it takes',
+    );
+  });
+});

@@ -1,0 +1,6 @@
+/** Words that say nothing of what is asked, as they are typed. */
+export const idle: ReadonlySet<string> = new Set(
+  `a an the i i'm im i've ive i'd id i'll ill me my mine we we're were we've weve our ours us you you're youre your yours he she it it's its they they're theyre them their theirs his her him this that these those there here to of in on at for with from by as into about over after before off out up down is am are was be been being do does did done doing don't dont doesn't doesnt didn't has have had having haven't can can't cant could couldn't will won't wont would wouldn't should shouldn't shall may might must and or but so if then than because while though although not no nor too very just really quite rather also only even still already yet some any all both each every other another such own same what what's whats which who whom whose when where why how hi hello hey please thanks thank sorry ok okay oh dear well anyway tbh btw honestly basically actually kind sort bit lot lots thing things something anything everything one ones get got getting go goes going gone come comes coming came let lets make makes made know think thought want wants wanted wonder wondering wondered like need needs say says said tell told ask asked see seen look looking looks`.split(
+    ' ',
+  ),
+);

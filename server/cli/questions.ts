@@ -1,0 +1,92 @@
+import { readFileSync } from 'node:fs';
+import { Articles, type Evaluation, evaluate, Finder, RatedQueries } from '@kineta/core';
+import type { z } from 'zod';
+import { plainSearch } from './plain-search.ts';
+import { readWords } from './words.ts';
+
+const usage =
+  'kineta questions ask --entries E.json "text" [--json], or kineta questions evaluate --entries E.json --queries Q.json [--json]';
+/** So many of what was found are shown. */
+const SHOWN = 5;
+
+/** @throws with a sentence for who runs the command */
+function readFile<S extends z.ZodType>(file: string | undefined, what: string, schema: S): z.output<S> {
+  if (!file) throw new Error(`Say which ${what}: ${usage}`);
+  let content: unknown;
+  try {
+    content = JSON.parse(readFileSync(file, 'utf8'));
+  } catch (error) {
+    throw new Error(`${file} cannot be read: ${(error as Error).message}`, { cause: error });
+  }
+  const read = schema.safeParse(content);
+  if (read.success) return read.data;
+  const { path, message } = read.error.issues[0]!;
+  throw new Error(`${file} is no file of ${what}: ${path.join('.') || 'it'}: ${message}`);
+}
+
+interface Options {
+  entries?: string | undefined;
+  queries?: string | undefined;
+  json?: boolean | undefined;
+}
+
+function ask({ entries, json }: Options, text: string | undefined): void {
+  const { articles } = readFile(entries, 'entries', Articles);
+  if (!text) throw new Error(`Say what is asked: ${usage}`);
+  const questionOf = new Map(articles.map(({ id, question }) => [id, question]));
+  const found = new Finder(articles, 'en').find(text).slice(0, SHOWN);
+  if (json) console.log(JSON.stringify(found, null, 2));
+  else for (const { id, confidence } of found) console.log(`${confidence.toFixed(2)}  ${questionOf.get(id)}`);
+}
+
+const names: ReadonlyArray<keyof Evaluation> = [
+  'hit1',
+  'hit3',
+  'answered',
+  'rightOfAnswered',
+  'rightOfAll',
+  'followUpHit1',
+  'msPerQuery',
+];
+
+async function measure({ entries, queries, json }: Options): Promise<void> {
+  const { articles } = readFile(entries, 'entries', Articles);
+  const rated = readFile(queries, 'queries', RatedQueries);
+  const finder = new Finder(articles, 'en');
+  const now = () => performance.now();
+  const kineta = await evaluate(rated, (q, before) => finder.find(q, before), now);
+  const bm25 = await evaluate(rated, plainSearch(articles), now);
+  if (json) {
+    console.log(JSON.stringify({ kineta, bm25 }, null, 2));
+    return;
+  }
+  const row = (name: string, cells: readonly string[]) =>
+    console.log(name.padEnd(16) + cells.map(cell => cell.padStart(10)).join(''));
+  row('', ['kineta', 'bm25']);
+  for (const name of names) row(name, [kineta[name].toFixed(3), bm25[name].toFixed(3)]);
+}
+
+const parts: Readonly<Record<string, (options: Options, text: string | undefined) => void | Promise<void>>> = {
+  ask,
+  evaluate: measure,
+};
+
+/**
+ * `kineta questions ask --entries E.json "text"`: what is found for a question; `kineta questions evaluate --entries E.json
+ * --queries Q.json`: how well rated questions are answered, beside plain BM25. Exit 2 when a file is none of these.
+ */
+export async function questions(words: string[]): Promise<void> {
+  const { values, positionals } = readWords(words, usage, {
+    entries: { type: 'string' },
+    queries: { type: 'string' },
+    json: { type: 'boolean' },
+  });
+  const [name = '', text] = positionals;
+  try {
+    if (!Object.hasOwn(parts, name)) throw new Error(`It is used so: ${usage}`);
+    await parts[name]!(values, text);
+  } catch (error) {
+    console.error((error as Error).message);
+    process.exitCode = 2;
+  }
+}
