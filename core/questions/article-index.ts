@@ -3,8 +3,13 @@ import { ConceptReader, type Told } from './concepts.ts';
 import { type QuestionLanguage, questionLanguageOf } from './language/language.ts';
 import { clausesOf, stemsOf } from './words.ts';
 
-/** How well an article fits a question in each way that is looked at, each from about 0 to 1, in the order of {@link fitNames}. */
-export type Fit = readonly number[];
+/** How well an article fits a question. */
+export interface Fit {
+  /** In each way that is looked at, each from about 0 to 1, in the order of {@link fitNames}. */
+  ways: readonly number[];
+  /** The concepts that both tell of, with how plainly: some say more of what is meant than others. */
+  concepts: ReadonlyMap<string, number>;
+}
 
 /** The ways in which an article may fit a question. */
 export const fitNames = [
@@ -127,7 +132,7 @@ export class ArticleIndex {
       const own = [...question.times.keys()];
       const known = new Set(whole.stems);
       const weight = (stems: readonly string[]) => stems.reduce((sum, stem) => sum + this.rarity(stem), 0);
-      return [
+      const ways = [
         cosine(whole.told, asks),
         cosine(whole.told, all),
         product(whole.told, asks) / PLENTY_OF_CONCEPTS,
@@ -138,11 +143,18 @@ export class ArticleIndex {
         Math.max(words, ...ofClauses) / (self || 1),
         own.length === 0 ? 0 : weight(own.filter(stem => known.has(stem))) / (weight(own) || 1),
       ];
+      const concepts = new Map<string, number>();
+      for (const [name, plain] of whole.plain) {
+        const told = all.weights.get(name);
+        if (told !== undefined) concepts.set(name, plain * told);
+      }
+      return { ways, concepts };
     });
   }
 
-  private read(text: string): { stems: readonly string[]; told: Weighed } {
-    return { stems: stemsOf(text, this.language), told: this.weigh(this.concepts.read(text)) };
+  private read(text: string): { stems: readonly string[]; plain: Told; told: Weighed } {
+    const plain = this.concepts.read(text);
+    return { stems: stemsOf(text, this.language), plain, told: this.weigh(plain) };
   }
 
   /** What few articles tell of says more. */

@@ -51,6 +51,14 @@ export class Finder {
   }
 
   private scored(fits: readonly Fit[]): number[] {
-    return fits.map(fit => fit.reduce((sum, one, way) => sum + one * this.weights.fits[fitNames[way]!], 0));
+    const { ways: ofWays, concepts: ofConcepts }: FitWeights = this.weights;
+    return fits.map(({ ways, concepts }) => {
+      let score = 0;
+      ways.forEach((amount, way) => {
+        score += amount * ofWays[fitNames[way]!];
+      });
+      for (const [name, amount] of concepts) score += amount * (ofConcepts[name] ?? 0);
+      return score;
+    });
   }
 }

@@ -1,6 +1,6 @@
-import { readFileSync } from 'node:fs';
 import { Articles, type Evaluation, evaluate, Finder, RatedQueries } from '@kineta/core';
 import type { z } from 'zod';
+import { readFile } from './file.ts';
 import { plainSearch } from './plain-search.ts';
 import { readWords } from './words.ts';
 
@@ -9,20 +9,10 @@ const usage =
 /** So many of what was found are shown. */
 const SHOWN = 5;
 
-/** @throws with a sentence for who runs the command */
-function readFile<S extends z.ZodType>(file: string | undefined, what: string, schema: S): z.output<S> {
+const named = <S extends z.ZodType>(file: string | undefined, what: string, schema: S): z.output<S> => {
   if (!file) throw new Error(`Say which ${what}: ${usage}`);
-  let content: unknown;
-  try {
-    content = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    throw new Error(`${file} cannot be read: ${(error as Error).message}`, { cause: error });
-  }
-  const read = schema.safeParse(content);
-  if (read.success) return read.data;
-  const { path, message } = read.error.issues[0]!;
-  throw new Error(`${file} is no file of ${what}: ${path.join('.') || 'it'}: ${message}`);
-}
+  return readFile(file, what, schema);
+};
 
 interface Options {
   entries?: string | undefined;
@@ -31,7 +21,7 @@ interface Options {
 }
 
 function ask({ entries, json }: Options, text: string | undefined): void {
-  const { articles } = readFile(entries, 'entries', Articles);
+  const { articles } = named(entries, 'entries', Articles);
   if (!text) throw new Error(`Say what is asked: ${usage}`);
   const questionOf = new Map(articles.map(({ id, question }) => [id, question]));
   const found = new Finder(articles, 'en').find(text).slice(0, SHOWN);
@@ -50,8 +40,8 @@ const names: ReadonlyArray<keyof Evaluation> = [
 ];
 
 async function measure({ entries, queries, json }: Options): Promise<void> {
-  const { articles } = readFile(entries, 'entries', Articles);
-  const rated = readFile(queries, 'queries', RatedQueries);
+  const { articles } = named(entries, 'entries', Articles);
+  const rated = named(queries, 'queries', RatedQueries);
   const finder = new Finder(articles, 'en');
   const now = () => performance.now();
   const kineta = await evaluate(rated, (q, before) => finder.find(q, before), now);

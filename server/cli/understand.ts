@@ -1,20 +1,6 @@
-import { readFileSync } from 'node:fs';
 import { TypedTexts, understood } from '@kineta/core';
+import { readFile } from './file.ts';
 import { readWords } from './words.ts';
-
-/** @throws with a sentence for who runs the command */
-function readTexts(file: string): TypedTexts {
-  let content: unknown;
-  try {
-    content = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    throw new Error(`${file} cannot be read: ${(error as Error).message}`, { cause: error });
-  }
-  const asked = TypedTexts.safeParse(content);
-  if (asked.success) return asked.data;
-  const { path, message } = asked.error.issues[0]!;
-  throw new Error(`${file} is no file of texts: ${path.join('.') || 'it'}: ${message}`);
-}
 
 /**
  * `kineta understand FILE.json [--json]`: what would be made of texts as visitors type them; exit 2 when the file is none
@@ -27,7 +13,7 @@ export function understand(words: string[]): void {
   let asked: TypedTexts;
   try {
     if (!file) throw new Error(`Say which texts: ${usage}`);
-    asked = readTexts(file);
+    asked = readFile(file, 'texts', TypedTexts);
   } catch (error) {
     console.error((error as Error).message);
     process.exitCode = 2;

@@ -6,17 +6,25 @@ export interface Example {
   right: readonly number[];
 }
 
-/** How much each way of fitting speaks for an article, and what speaks for none of them. */
+/** How much each way of fitting, and each concept, speaks for an article; and what speaks for none of them. */
 export interface FitWeights {
-  fits: Readonly<Record<FitName, number>>;
+  ways: Readonly<Record<FitName, number>>;
+  concepts: Readonly<Record<string, number>>;
   none: number;
 }
 
 const ROUNDS = 150;
 const STEP = 0.1;
-/** What holds weights small: without it, what was seen once would be believed. */
+/** What holds weights small: without it, what was seen once would be believed. Of a single concept there is less to see. */
 const HELD = 0.002;
+const CONCEPTS_HELD = 0.01;
 const PARTS = 100;
+
+/** An example as numbers: for each article the places of weights with how much of each there is. */
+interface Row {
+  articles: ReadonlyArray<ReadonlyArray<readonly [place: number, amount: number]>>;
+  right: readonly number[];
+}
 
 /**
  * Weights by which the right articles are chosen among all, and none where none is right: a conditional logit (D. McFadden,
@@ -24,45 +32,58 @@ const PARTS = 100;
  * (D. P. Kingma and J. Ba, 2015), so that the same examples come to the same weights on every machine.
  */
 export function learn(examples: readonly Example[]): FitWeights {
-  const count = fitNames.length;
+  const names = [
+    ...new Set(examples.flatMap(({ fits }) => fits.flatMap(({ concepts }) => [...concepts.keys()]))),
+  ].sort();
+  const places = new Map(names.map((name, at) => [name, fitNames.length + at]));
+  const rows = examples.map(({ fits, right }): Row => ({ right, articles: fits.map(fit => placed(fit, places)) }));
   // The last one is that of none.
+  const count = fitNames.length + names.length;
   const weights = new Float64Array(count + 1);
   const slope = new Float64Array(count + 1);
   const usual = new Float64Array(count + 1);
   const spread = new Float64Array(count + 1);
+  const held = (place: number): number => (place < fitNames.length ? HELD : place < count ? CONCEPTS_HELD : 0);
   for (let round = 1; round <= ROUNDS; round++) {
     slope.fill(0);
-    for (const { fits, right } of examples) {
-      const chances = chancesOf(fits, weights);
+    for (const { articles, right } of rows) {
+      const chances = chancesOf(articles, weights);
       const told = right.length > 0 ? 1 / right.length : 0;
-      fits.forEach((fit, at) => {
+      articles.forEach((amounts, at) => {
         const off = chances[at]! - (right.includes(at) ? told : 0);
-        for (let way = 0; way < count; way++) slope[way]! += off * fit[way]!;
+        for (const [place, amount] of amounts) slope[place]! += off * amount;
       });
-      slope[count]! += chances[fits.length]! - (right.length === 0 ? 1 : 0);
+      slope[count]! += chances[articles.length]! - (right.length === 0 ? 1 : 0);
     }
-    for (let way = 0; way <= count; way++) {
-      const down = slope[way]! / examples.length + (way < count ? HELD * weights[way]! : 0);
-      usual[way] = 0.9 * usual[way]! + 0.1 * down;
-      spread[way] = 0.999 * spread[way]! + 0.001 * down ** 2;
-      const moved = usual[way]! / (1 - 0.9 ** round) / (Math.sqrt(spread[way]! / (1 - 0.999 ** round)) + 1e-8);
-      weights[way]! -= STEP * moved;
+    for (let place = 0; place <= count; place++) {
+      const down = slope[place]! / rows.length + held(place) * weights[place]!;
+      usual[place] = 0.9 * usual[place]! + 0.1 * down;
+      spread[place] = 0.999 * spread[place]! + 0.001 * down ** 2;
+      const moved = usual[place]! / (1 - 0.9 ** round) / (Math.sqrt(spread[place]! / (1 - 0.999 ** round)) + 1e-8);
+      weights[place]! -= STEP * moved;
     }
   }
-  const round = (weight: number) => Math.round(weight * PARTS) / PARTS;
-  const fits = fitNames.map((name, way) => [name, round(weights[way]!)]);
-  return { fits: Object.fromEntries(fits), none: round(weights[count]!) };
+  const kept = (place: number) => Math.round(weights[place]! * PARTS) / PARTS;
+  return {
+    ways: Object.fromEntries(fitNames.map((name, way) => [name, kept(way)])) as Record<FitName, number>,
+    concepts: Object.fromEntries(names.map(name => [name, kept(places.get(name)!)])),
+    none: kept(count),
+  };
 }
 
+const placed = ({ ways, concepts }: Fit, places: ReadonlyMap<string, number>): Row['articles'][number] => [
+  ...ways.map((amount, way) => [way, amount] as const),
+  ...[...concepts].map(([name, amount]) => [places.get(name)!, amount] as const),
+];
+
 /** The chance of each article, and of none behind them. */
-function chancesOf(fits: readonly Fit[], weights: Float64Array): number[] {
-  const count = weights.length - 1;
-  const scores = fits.map(fit => {
+function chancesOf(articles: Row['articles'], weights: Float64Array): number[] {
+  const scores = articles.map(amounts => {
     let sum = 0;
-    for (let way = 0; way < count; way++) sum += weights[way]! * fit[way]!;
+    for (const [place, amount] of amounts) sum += weights[place]! * amount;
     return sum;
   });
-  scores.push(weights[count]!);
+  scores.push(weights.at(-1)!);
   const most = Math.max(...scores);
   const powers = scores.map(score => Math.exp(score - most));
   const all = powers.reduce((sum, power) => sum + power, 0);
