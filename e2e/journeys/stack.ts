@@ -43,6 +43,9 @@ function freePort(): Promise<number> {
   });
 }
 
+/** So much is shown of an error that a server logs. */
+const MOST_OF_AN_ERROR = 1_000;
+
 /** Kineta as it runs for its users: its database, its process, and Brackenrow’s site on another origin. */
 export class Stack {
   url = '';
@@ -58,6 +61,9 @@ export class Stack {
 
   /** Where the first start says that the business is set up, when there is none yet. */
   firstLink = '';
+
+  /** Whether a journey has broken something in it, after which errors are meant. */
+  private isBroken = false;
 
   /** @param business what is there already: the demo, or nothing, as after a first `./kineta start` */
   async start(business: 'the demo' | 'nothing' = 'the demo', days = 7): Promise<this> {
@@ -90,6 +96,7 @@ export class Stack {
 
   /** Kills the database as a crash would. */
   async killDatabase(): Promise<void> {
+    this.isBroken = true;
     process.kill(this.database.pid, 'SIGKILL');
     await expect(() => expect(() => process.kill(this.database.pid, 0)).toThrow()).toPass();
   }
@@ -119,8 +126,8 @@ export class Stack {
       server.once('exit', code => reject(new Error(`Kineta stopped with ${code}.`)));
       createInterface({ input: server.stdout! }).on('line', line => {
         this.firstLink = /once: (\S+)/.exec(line)?.[1] ?? this.firstLink;
-        // What went wrong inside stands in the run’s own words, beside the journey that met it.
-        if (/"level":[56]0/.test(line)) console.error(line.slice(0, 2_000));
+        // What went wrong inside stands in the run’s own words, beside the journey that met it; not what a journey broke.
+        if (!this.isBroken && /"level":[56]0/.test(line)) console.error(line.slice(0, MOST_OF_AN_ERROR));
         if (line.includes('answers on')) resolve();
       });
     });
