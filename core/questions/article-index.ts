@@ -1,3 +1,4 @@
+import { cut } from '../facts/text.ts';
 import type { Article } from './article.ts';
 import { ConceptReader, type Told } from './concepts.ts';
 import { type QuestionLanguage, questionLanguageOf } from './language/language.ts';
@@ -25,6 +26,8 @@ export const fitNames = [
 ] as const;
 export type FitName = (typeof fitNames)[number];
 
+/** So much of a message is looked at, in characters: who writes more says the same again. */
+const LONGEST = 4_000;
 /** Okapi BM25 (S. Robertson and H. Zaragoza, “The Probabilistic Relevance Framework: BM25 and Beyond”, 2009). */
 const K1 = 1.2;
 const B = 0.75;
@@ -122,26 +125,28 @@ export class ArticleIndex {
 
   /** How well each article fits what is asked, in the order of {@link ids}. */
   fitsOf(asked: string): Fit[] {
-    const whole = this.read(asked);
-    const clauses = clausesOf(asked).map(clause => this.read(clause));
+    const message = cut(asked, LONGEST);
+    const whole = this.read(message);
+    const clauses = clausesOf(message).map(clause => this.read(clause));
+    const known = new Set(whole.stems);
+    const inAll = this.rarityOf(whole.stems) || 1;
     return this.articles.map(({ question, answer, asks, all }) => {
       const words = this.wordsFit(whole.stems, question, this.usual.question);
       const inAnswer = this.wordsFit(whole.stems, answer, this.usual.answer);
       const ofClauses = clauses.map(({ stems }) => this.wordsFit(stems, question, this.usual.question));
-      const self = whole.stems.reduce((sum, stem) => sum + this.rarity(stem), 0);
       const own = [...question.times.keys()];
-      const known = new Set(whole.stems);
-      const weight = (stems: readonly string[]) => stems.reduce((sum, stem) => sum + this.rarity(stem), 0);
+      const alike = cosine(whole.told, asks);
+      const together = product(whole.told, asks);
       const ways = [
-        cosine(whole.told, asks),
+        alike,
         cosine(whole.told, all),
-        product(whole.told, asks) / PLENTY_OF_CONCEPTS,
-        Math.max(cosine(whole.told, asks), ...clauses.map(({ told }) => cosine(told, asks))),
-        asks.length === 0 ? 0 : product(whole.told, asks) / asks.length ** 2,
+        together / PLENTY_OF_CONCEPTS,
+        Math.max(alike, ...clauses.map(({ told }) => cosine(told, asks))),
+        asks.length === 0 ? 0 : together / asks.length ** 2,
         words / PLENTY_OF_WORDS,
         inAnswer / PLENTY_OF_WORDS,
-        Math.max(words, ...ofClauses) / (self || 1),
-        own.length === 0 ? 0 : weight(own.filter(stem => known.has(stem))) / (weight(own) || 1),
+        Math.max(words, ...ofClauses) / inAll,
+        this.rarityOf(own.filter(stem => known.has(stem))) / (this.rarityOf(own) || 1),
       ];
       const concepts = new Map<string, number>();
       for (const [name, plain] of whole.plain) {
@@ -172,6 +177,10 @@ export class ArticleIndex {
   private rarity(stem: string): number {
     const holding = this.holding.get(stem) ?? 0;
     return Math.log(1 + (this.count - holding + 0.5) / (holding + 0.5));
+  }
+
+  private rarityOf(stems: readonly string[]): number {
+    return stems.reduce((sum, stem) => sum + this.rarity(stem), 0);
   }
 
   private wordsFit(stems: readonly string[], { times, length }: Field, usual: number): number {

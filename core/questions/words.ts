@@ -1,17 +1,11 @@
 import type { QuestionLanguage } from './language/language.ts';
 
-/** No more of a text is looked at, in characters and in words: who writes more says the same again. */
-const MOST = 4_000;
-const MOST_WORDS = 400;
 const WORD = /[\p{L}\p{N}£$€%][\p{L}\p{N}'.%]*[\p{L}\p{N}%]|[\p{L}\p{N}£$€]/gu;
 
 /** The words of a text, lower case, as they are typed; “the dog’s” is of the dog. */
 export function wordsOf(text: string): string[] {
-  const plain = text
-    .slice(0, MOST)
-    .toLowerCase()
-    .replace(/[\u2018\u2019]/g, "'");
-  return (plain.match(WORD) ?? []).slice(0, MOST_WORDS).map(word => word.replace(/'s$/, ''));
+  const plain = text.toLowerCase().replace(/[\u2018\u2019]/g, "'");
+  return (plain.match(WORD) ?? []).map(word => word.replace(/'s$/, ''));
 }
 
 /** The stem of a word, which is the same for all of its forms. */
@@ -37,7 +31,7 @@ const count = (text: string): number => text.split(/\s+/).length;
 
 /** The parts of a message that tells a story before it asks; none of a short one. */
 export function clausesOf(text: string): string[] {
-  const whole = text.slice(0, MOST).trim();
+  const whole = text.trim();
   if (count(whole) < SHORT) return [];
   const parts = whole.split(CLAUSE).map(part => part.trim());
   const long = parts.filter(part => count(part) > LONG);
