@@ -239,7 +239,10 @@ export {
 export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
 export { Article, Articles } from './questions/article.ts';
 export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
-export { Finder, type Found } from './questions/finding.ts';
+export { Finder, type Found, textsAsked } from './questions/finding.ts';
+export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
+export { textsOf } from './questions/passages.ts';
+export type { IsWord } from './questions/spelling.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';
 export { type Centre, playDay } from './routing/centre.ts';

@@ -11,7 +11,7 @@ const PLAIN = 1.3;
 export class ConceptReader {
   private readonly language: QuestionLanguage;
   /** The phrases by the stem that they begin with. */
-  private readonly phrases = new Map<string, Array<{ stems: readonly string[]; concept: string }>>();
+  private readonly beginnings = new Map<string, Array<{ stems: readonly string[]; concept: string }>>();
 
   constructor(language: QuestionLanguage) {
     this.language = language;
@@ -20,17 +20,22 @@ export class ConceptReader {
         const stems = this.stems(phrase);
         const [first] = stems;
         if (first === undefined) continue;
-        const beginning = this.phrases.get(first) ?? [];
+        const beginning = this.beginnings.get(first) ?? [];
         beginning.push({ stems, concept });
-        this.phrases.set(first, beginning);
+        this.beginnings.set(first, beginning);
       }
+  }
+
+  /** All of the words that it knows, as they are written down. */
+  phrases(): readonly string[] {
+    return Object.values(this.language.concepts);
   }
 
   read(text: string): Told {
     const stems = this.stems(text);
     const told = new Map<string, number>();
     stems.forEach((stem, at) => {
-      for (const phrase of this.phrases.get(stem) ?? []) {
+      for (const phrase of this.beginnings.get(stem) ?? []) {
         if (phrase.stems.some((one, behind) => stems[at + behind] !== one)) continue;
         const plain = phrase.stems.length > 1 ? PLAIN : 1;
         told.set(phrase.concept, Math.max(told.get(phrase.concept) ?? 0, plain));

@@ -1,7 +1,8 @@
 import type { Article } from './article.ts';
-import { ArticleIndex, type Fit, fitNames } from './article-index.ts';
+import { type Aids, ArticleIndex, type Fits, fitNames, noneNames } from './article-index.ts';
 import type { FitWeights } from './learning/learn.ts';
-import weights from './weights.json' with { type: 'json' };
+import type { MeaningOf } from './meaning.ts';
+import learnt from './weights.json' with { type: 'json' };
 
 /** An article that was found, and how sure it is that it answers what was asked: from 0 to 1. */
 export interface Found {
@@ -9,56 +10,98 @@ export interface Found {
   confidence: number;
 }
 
+/** How much each way of fitting counts where only words are known, and where it is known what texts mean. */
+export interface Weights {
+  words: FitWeights;
+  meaning: FitWeights;
+}
+
 /** A question behind another is held against articles by itself, and together with that, which counts so much. */
 const TOGETHER = 0.45;
 /** What was answered just now is hardly asked for again. */
 const ASKED_BEFORE = 2;
+/** So many articles are weighed against each other and none: thousands that hardly fit do not make the best one less sure. */
+export const WEIGHED = 24;
+
+const behind = (before: string, asked: string): string => `${before}\n${asked}`;
+
+/** The texts that it helps to know the meaning of when somebody asks this behind others. */
+export function textsAsked(asked: string, before: readonly string[] = []): string[] {
+  const last = before.at(-1);
+  return last === undefined ? [asked] : [asked, last, behind(last, asked)];
+}
 
 /** Finds the articles of one language that answer what visitors ask. */
 export class Finder {
   private readonly index: ArticleIndex;
-  private readonly weights: FitWeights;
+  private readonly weights: Weights;
 
-  /** @param language the code of theirs: “en”, “en-GB” */
-  constructor(articles: readonly Article[], language: string, learnt: FitWeights = weights) {
-    this.index = new ArticleIndex(articles, language);
-    this.weights = learnt;
+  /**
+   * @param language the code of theirs: “en”, “en-GB”
+   * @param aids what the texts of the articles mean (`textsOf`), and what is a word at all; without them words alone are gone by
+   */
+  constructor(articles: readonly Article[], language: string, aids: Aids = {}, weights: Weights = learnt) {
+    this.index = new ArticleIndex(articles, language, aids);
+    this.weights = weights;
   }
 
   /**
    * All articles, the best first.
    * @param before what was asked before it, the last at the end: “and for a flat?” asks for what that was about
+   * @param meaningOf what the texts of {@link textsAsked} mean; without one of them words alone are gone by
    */
-  find(asked: string, before: readonly string[] = []): Found[] {
-    const scores = this.scoresOf(asked, before.at(-1));
-    const most = Math.max(this.weights.none, ...scores);
-    const powers = scores.map(score => Math.exp(score - most));
-    const all = powers.reduce((sum, power) => sum + power, Math.exp(this.weights.none - most));
-    return this.index.ids
-      .map((id, at) => ({ id, confidence: powers[at]! / all }))
-      .sort((one, other) => other.confidence - one.confidence);
+  find(asked: string, before: readonly string[] = [], meaningOf: MeaningOf = () => undefined): Found[] {
+    const goesByMeaning = this.index.hasMeaning && textsAsked(asked, before).every(meaningOf);
+    const scored = (text: string) =>
+      scoresOf(
+        this.index.fitsOf(text, goesByMeaning ? meaningOf(text) : undefined),
+        goesByMeaning ? this.weights.meaning : this.weights.words,
+      );
+    const { articles, none } = this.inThread(scored, asked, before.at(-1));
+    const order = [...articles.keys()].sort((one, other) => articles[other]! - articles[one]!);
+    const most = Math.max(none, articles[order[0]!] ?? none);
+    const power = (score: number) => Math.exp(score - most);
+    const all = order.slice(0, WEIGHED).reduce((sum, at) => sum + power(articles[at]!), power(none));
+    return order.map((at, rank) => ({
+      id: this.index.ids[at]!,
+      confidence: rank < WEIGHED ? power(articles[at]!) / all : 0,
+    }));
   }
 
-  private scoresOf(asked: string, before: string | undefined): number[] {
-    const own = this.scored(this.index.fitsOf(asked));
+  private inThread(scored: (text: string) => Scores, asked: string, before: string | undefined): Scores {
+    const own = scored(asked);
     if (before === undefined) return own;
-    const together = this.scored(this.index.fitsOf(`${before}\n${asked}`));
-    const first = this.scored(this.index.fitsOf(before));
+    const together = scored(behind(before, asked));
+    const first = scored(before).articles;
     const answered = first.indexOf(Math.max(...first));
-    return own.map(
-      (score, at) => (1 - TOGETHER) * score + TOGETHER * together[at]! - (at === answered ? ASKED_BEFORE : 0),
-    );
+    return {
+      articles: own.articles.map(
+        (score, at) =>
+          (1 - TOGETHER) * score + TOGETHER * together.articles[at]! - (at === answered ? ASKED_BEFORE : 0),
+      ),
+      none: own.none,
+    };
   }
+}
 
-  private scored(fits: readonly Fit[]): number[] {
-    const { ways: ofWays, concepts: ofConcepts }: FitWeights = this.weights;
-    return fits.map(({ ways, concepts }) => {
-      let score = 0;
-      ways.forEach((amount, way) => {
-        score += amount * ofWays[fitNames[way]!];
-      });
-      for (const [name, amount] of concepts) score += amount * (ofConcepts[name] ?? 0);
-      return score;
-    });
+interface Scores {
+  articles: Float64Array;
+  none: number;
+}
+
+/** What speaks for each article, and for none. */
+function scoresOf({ ways, concepts, none }: Fits, weights: FitWeights): Scores {
+  const articles = new Float64Array(ways[0]!.length);
+  ways.forEach((column, way) => {
+    const weight = weights.ways[fitNames[way]!];
+    for (let at = 0; at < articles.length; at++) articles[at]! += weight * column[at]!;
+  });
+  for (const [name, amounts] of concepts) {
+    const weight = weights.concepts[name] ?? 0;
+    for (const [at, amount] of amounts) articles[at]! += weight * amount;
   }
+  return {
+    articles,
+    none: none.reduce((sum, amount, at) => sum + weights.none[noneNames[at]!] * amount, 0),
+  };
 }

@@ -1,5 +1,18 @@
-import { Articles, type Evaluation, evaluate, Finder, RatedQueries } from '@kineta/core';
+import {
+  type Article,
+  Articles,
+  type Evaluation,
+  evaluate,
+  Finder,
+  type Found,
+  type Meaning,
+  RatedQueries,
+  textsAsked,
+  textsOf,
+} from '@kineta/core';
 import type { z } from 'zod';
+import { englishEncoder } from '../questions/encoder.ts';
+import { englishWords } from '../questions/spelling.ts';
 import { readFile } from './file.ts';
 import { plainSearch } from './plain-search.ts';
 import { readWords } from './words.ts';
@@ -20,11 +33,31 @@ interface Options {
   json?: boolean | undefined;
 }
 
-function ask({ entries, json }: Options, text: string | undefined): void {
+/** Finds by words and meaning, as the server does it, on this thread. */
+async function asker(
+  articles: readonly Article[],
+): Promise<(q: string, before: readonly string[]) => Promise<Found[]>> {
+  const encoder = await englishEncoder();
+  const meanings = new Map<string, Meaning>();
+  const learn = async (texts: readonly string[]) => {
+    const found = await encoder.encode(texts);
+    for (const [at, text] of texts.entries()) meanings.set(text, found[at]!);
+  };
+  const meaningOf = (text: string) => meanings.get(text);
+  await learn([...new Set(articles.flatMap(article => Object.values(textsOf(article)).flat()))]);
+  const finder = new Finder(articles, 'en', { meaningOf, isWord: englishWords() });
+  return async (q, before) => {
+    await learn(textsAsked(q, before));
+    return finder.find(q, before, meaningOf);
+  };
+}
+
+async function ask({ entries, json }: Options, text: string | undefined): Promise<void> {
   const { articles } = named(entries, 'entries', Articles);
   if (!text) throw new Error(`Say what is asked: ${usage}`);
   const questionOf = new Map(articles.map(({ id, question }) => [id, question]));
-  const found = new Finder(articles, 'en').find(text).slice(0, SHOWN);
+  const answer = await asker(articles);
+  const found = (await answer(text, [])).slice(0, SHOWN);
   if (json) console.log(JSON.stringify(found, null, 2));
   else for (const { id, confidence } of found) console.log(`${confidence.toFixed(2)}  ${questionOf.get(id)}`);
 }
@@ -42,9 +75,8 @@ const names: ReadonlyArray<keyof Evaluation> = [
 async function measure({ entries, queries, json }: Options): Promise<void> {
   const { articles } = named(entries, 'entries', Articles);
   const rated = named(queries, 'queries', RatedQueries);
-  const finder = new Finder(articles, 'en');
   const now = () => performance.now();
-  const kineta = await evaluate(rated, (q, before) => finder.find(q, before), now);
+  const kineta = await evaluate(rated, await asker(articles), now);
   const bm25 = await evaluate(rated, plainSearch(articles), now);
   if (json) {
     console.log(JSON.stringify({ kineta, bm25 }, null, 2));

@@ -1,8 +1,8 @@
-import { type Fit, type FitName, fitNames } from '../article-index.ts';
+import { type FitName, type Fits, fitNames, type NoneName, noneNames } from '../article-index.ts';
 
-/** A question, how well each article fits it, and which of them are right; none where it asks for something else. */
+/** How well each article fits a question, and which of them are right; none where it asks for something else. */
 export interface Example {
-  fits: readonly Fit[];
+  fits: Fits;
   right: readonly number[];
 }
 
@@ -10,7 +10,7 @@ export interface Example {
 export interface FitWeights {
   ways: Readonly<Record<FitName, number>>;
   concepts: Readonly<Record<string, number>>;
-  none: number;
+  none: Readonly<Record<NoneName, number>>;
 }
 
 const ROUNDS = 150;
@@ -20,9 +20,14 @@ const HELD = 0.002;
 const CONCEPTS_HELD = 0.01;
 const PARTS = 100;
 
-/** An example as numbers: for each article the places of weights with how much of each there is. */
+/**
+ * An example as numbers: of each article, and of none behind them, the places of the weights that count for it with how much of each there
+ * is, all in one row; and where in the row each of them ends.
+ */
 interface Row {
-  articles: ReadonlyArray<ReadonlyArray<readonly [place: number, amount: number]>>;
+  places: Uint32Array;
+  amounts: Float64Array;
+  ends: readonly number[];
   right: readonly number[];
 }
 
@@ -32,30 +37,29 @@ interface Row {
  * (D. P. Kingma and J. Ba, 2015), so that the same examples come to the same weights on every machine.
  */
 export function learn(examples: readonly Example[]): FitWeights {
-  const names = [
-    ...new Set(examples.flatMap(({ fits }) => fits.flatMap(({ concepts }) => [...concepts.keys()]))),
-  ].sort();
-  const places = new Map(names.map((name, at) => [name, fitNames.length + at]));
-  const rows = examples.map(({ fits, right }): Row => ({ right, articles: fits.map(fit => placed(fit, places)) }));
-  // The last one is that of none.
-  const count = fitNames.length + names.length;
-  const weights = new Float64Array(count + 1);
-  const slope = new Float64Array(count + 1);
-  const usual = new Float64Array(count + 1);
-  const spread = new Float64Array(count + 1);
-  const held = (place: number): number => (place < fitNames.length ? HELD : place < count ? CONCEPTS_HELD : 0);
+  const names = [...new Set(examples.flatMap(({ fits }) => [...fits.concepts.keys()]))].sort();
+  const conceptAt = fitNames.length;
+  const noneAt = conceptAt + names.length;
+  const count = noneAt + noneNames.length;
+  const places = new Map(names.map((name, at) => [name, conceptAt + at]));
+  const rows = examples.map(example => rowOf(example, places, noneAt));
+  const weights = new Float64Array(count);
+  const slope = new Float64Array(count);
+  const usual = new Float64Array(count);
+  const spread = new Float64Array(count);
+  // That there is none at all is as likely as it is: that alone is not held.
+  const held = (place: number): number =>
+    place < conceptAt ? HELD : place < noneAt ? CONCEPTS_HELD : place === noneAt ? 0 : HELD;
   for (let round = 1; round <= ROUNDS; round++) {
     slope.fill(0);
-    for (const { articles, right } of rows) {
-      const chances = chancesOf(articles, weights);
-      const told = right.length > 0 ? 1 / right.length : 0;
-      articles.forEach((amounts, at) => {
-        const off = chances[at]! - (right.includes(at) ? told : 0);
-        for (const [place, amount] of amounts) slope[place]! += off * amount;
-      });
-      slope[count]! += chances[articles.length]! - (right.length === 0 ? 1 : 0);
+    for (const row of rows) {
+      const chances = chancesOf(row, weights);
+      for (let option = 0, at = 0; option < chances.length; option++) {
+        const off = chances[option]! - (row.right.includes(option) ? 1 / row.right.length : 0);
+        for (; at < row.ends[option]!; at++) slope[row.places[at]!]! += off * row.amounts[at]!;
+      }
     }
-    for (let place = 0; place <= count; place++) {
+    for (let place = 0; place < count; place++) {
       const down = slope[place]! / rows.length + held(place) * weights[place]!;
       usual[place] = 0.9 * usual[place]! + 0.1 * down;
       spread[place] = 0.999 * spread[place]! + 0.001 * down ** 2;
@@ -65,25 +69,44 @@ export function learn(examples: readonly Example[]): FitWeights {
   }
   const kept = (place: number) => Math.round(weights[place]! * PARTS) / PARTS;
   return {
-    ways: Object.fromEntries(fitNames.map((name, way) => [name, kept(way)])) as Record<FitName, number>,
+    ways: Object.fromEntries(fitNames.map((name, at) => [name, kept(at)])) as Record<FitName, number>,
     concepts: Object.fromEntries(names.map(name => [name, kept(places.get(name)!)])),
-    none: kept(count),
+    none: Object.fromEntries(noneNames.map((name, at) => [name, kept(noneAt + at)])) as Record<NoneName, number>,
   };
 }
 
-const placed = ({ ways, concepts }: Fit, places: ReadonlyMap<string, number>): Row['articles'][number] => [
-  ...ways.map((amount, way) => [way, amount] as const),
-  ...[...concepts].map(([name, amount]) => [places.get(name)!, amount] as const),
-];
+function rowOf({ fits, right }: Example, placeOf: ReadonlyMap<string, number>, noneAt: number): Row {
+  const places: number[] = [];
+  const amounts: number[] = [];
+  const ends: number[] = [];
+  const add = (place: number, amount: number) => {
+    if (amount === 0) return;
+    places.push(place);
+    amounts.push(amount);
+  };
+  const articles = fits.ways[0]!.length;
+  for (let at = 0; at < articles; at++) {
+    for (const [way, column] of fits.ways.entries()) add(way, column[at]!);
+    for (const [name, told] of fits.concepts) add(placeOf.get(name)!, told.get(at) ?? 0);
+    ends.push(places.length);
+  }
+  for (const [at, amount] of fits.none.entries()) add(noneAt + at, amount);
+  ends.push(places.length);
+  return {
+    places: Uint32Array.from(places),
+    amounts: Float64Array.from(amounts),
+    ends,
+    right: right.length > 0 ? right : [articles],
+  };
+}
 
-/** The chance of each article, and of none behind them. */
-function chancesOf(articles: Row['articles'], weights: Float64Array): number[] {
-  const scores = articles.map(amounts => {
+function chancesOf({ places, amounts, ends }: Row, weights: Float64Array): number[] {
+  let at = 0;
+  const scores = ends.map(end => {
     let sum = 0;
-    for (const [place, amount] of amounts) sum += weights[place]! * amount;
+    for (; at < end; at++) sum += weights[places[at]!]! * amounts[at]!;
     return sum;
   });
-  scores.push(weights.at(-1)!);
   const most = Math.max(...scores);
   const powers = scores.map(score => Math.exp(score - most));
   const all = powers.reduce((sum, power) => sum + power, 0);
