@@ -239,9 +239,11 @@ export {
 export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
 export { Article, Articles } from './questions/article.ts';
 export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
+export { type Decision, decide, type Thresholds, usualThresholds } from './questions/deciding.ts';
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
 export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
 export { textsOf } from './questions/passages.ts';
+export type { Reason } from './questions/reason.ts';
 export type { IsWord } from './questions/spelling.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';

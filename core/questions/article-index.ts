@@ -5,8 +5,9 @@ import { Field } from './field.ts';
 import { type QuestionLanguage, questionLanguageOf } from './language/language.ts';
 import { likeness, type Meaning, type MeaningOf } from './meaning.ts';
 import { textsOf } from './passages.ts';
+import type { Reason } from './reason.ts';
 import { type IsWord, type Mended, Spelling } from './spelling.ts';
-import { clausesOf, stemsOf, wordsOf } from './words.ts';
+import { clausesOf, stemOf, stemsOf, wordsOf } from './words.ts';
 
 /** The ways in which an article may fit a question. */
 export const fitNames = [
@@ -121,6 +122,7 @@ const share = (part: number, of: number): number => (of === 0 ? 0 : part / of);
 /** Articles of one language made ready to be asked. */
 export class ArticleIndex {
   readonly ids: readonly string[];
+  private readonly articles: readonly Article[];
   private readonly language: QuestionLanguage;
   private readonly concepts: ConceptReader;
   private readonly spelling: Spelling | undefined;
@@ -140,6 +142,7 @@ export class ArticleIndex {
   constructor(articles: readonly Article[], language: string, { meaningOf, isWord }: Aids = {}) {
     this.language = questionLanguageOf(language);
     this.concepts = new ConceptReader(this.language);
+    this.articles = articles;
     this.ids = articles.map(({ id }) => id);
     const texts = articles.map(({ question, wordings = [], answer }) => ({
       asked: [question, ...wordings].join('\n'),
@@ -231,6 +234,31 @@ export class ArticleIndex {
   mend(asked: string): { text: string; mended: readonly Mended[] } {
     const text = cut(asked, LONGEST);
     return this.spelling?.mend(text) ?? { text, mended: [] };
+  }
+
+  /** Why the article at a place of {@link ids} fits what is asked. */
+  reasonOf(asked: string, at: number, meaning?: Meaning): Reason {
+    const { text, mended } = this.mend(asked);
+    const article = this.articles[at]!;
+    const written = [article.question, ...(article.wordings ?? []), article.answer].join('\n');
+    const own = new Set(stemsOf(written, this.language));
+    const telling = wordsOf(text).filter(word => !this.language.idle.has(word));
+    const words = [...new Set(telling.filter(word => own.has(stemOf(word, this.language))))];
+    const told = this.concepts.wordsFor(written);
+    const near = [...this.concepts.wordsFor(text)].flatMap(([concept, by]) => {
+      const other = told.get(concept);
+      return other === undefined || other === by || words.includes(by) ? [] : [{ asked: by, told: other }];
+    });
+    return { words, near, wording: this.nearestWording(at, meaning), mended };
+  }
+
+  private nearestWording(at: number, meaning: Meaning | undefined): Reason['wording'] {
+    const meanings = this.meanings?.[at]?.asked;
+    if (!meaning || !meanings || meanings.length === 0) return null;
+    const alike = meanings.map(one => likeness(meaning, one));
+    const most = Math.max(...alike);
+    const text = textsOf(this.articles[at]!).asked[alike.indexOf(most)]!;
+    return { text, likeness: Math.max(0, most) };
   }
 
   private read(text: string): ReadText {

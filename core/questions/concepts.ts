@@ -17,7 +17,7 @@ export class ConceptReader {
     this.language = language;
     for (const [concept, phrases] of Object.entries(language.concepts))
       for (const phrase of phrases.split('|')) {
-        const stems = this.stems(phrase);
+        const stems = wordsOf(phrase).map(word => stemOf(word, language));
         const [first] = stems;
         if (first === undefined) continue;
         const beginning = this.beginnings.get(first) ?? [];
@@ -32,19 +32,33 @@ export class ConceptReader {
   }
 
   read(text: string): Told {
-    const stems = this.stems(text);
     const told = new Map<string, number>();
-    stems.forEach((stem, at) => {
-      for (const phrase of this.beginnings.get(stem) ?? []) {
-        if (phrase.stems.some((one, behind) => stems[at + behind] !== one)) continue;
-        const plain = phrase.stems.length > 1 ? PLAIN : 1;
-        told.set(phrase.concept, Math.max(told.get(phrase.concept) ?? 0, plain));
-      }
+    this.each(wordsOf(text), ({ concept, length }) => {
+      told.set(concept, Math.max(told.get(concept) ?? 0, length > 1 ? PLAIN : 1));
     });
     return told;
   }
 
-  private stems(text: string): string[] {
-    return wordsOf(text).map(word => stemOf(word, this.language));
+  /** The words of a text by which it tells of each concept: the most of them, where several do. */
+  wordsFor(text: string): ReadonlyMap<string, string> {
+    const words = wordsOf(text);
+    const told = new Map<string, string[]>();
+    this.each(words, ({ concept, at, length }) => {
+      if (length > (told.get(concept)?.length ?? 0)) told.set(concept, words.slice(at, at + length));
+    });
+    return new Map([...told].map(([concept, by]) => [concept, by.join(' ')]));
+  }
+
+  /** Each place of these words where a phrase stands. */
+  private each(
+    words: readonly string[],
+    found: (phrase: { concept: string; at: number; length: number }) => void,
+  ): void {
+    const stems = words.map(word => stemOf(word, this.language));
+    stems.forEach((stem, at) => {
+      for (const phrase of this.beginnings.get(stem) ?? [])
+        if (phrase.stems.every((one, behind) => stems[at + behind] === one))
+          found({ concept: phrase.concept, at, length: phrase.stems.length });
+    });
   }
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Article } from './article.ts';
 import { Finder } from './finding.ts';
+import { meaningOf } from './meaning.ts';
 import { clausesOf, wordsOf } from './words.ts';
 
 const article = (id: string, question: string, answer: string, more: Partial<Article> = {}): Article => ({
@@ -49,6 +50,43 @@ describe('what is asked', () => {
     expect(sure('who won the match last night')).toBeLessThan(sure('may i bring a dog'));
     expect(sure('asdfgh')).toBeLessThan(0.2);
   });
+});
+
+describe('why an article was found', () => {
+  const reason = (asked: string, id: string) => finder.reasonOf(asked, id);
+  test('is told in the words of both', () => {
+    expect(reason('how much for a boat', 'price')).toEqual({
+      words: ['boat'],
+      near: [{ asked: 'how much', told: 'cost' }],
+      wording: null,
+      mended: [],
+    });
+  });
+  test('is told with the nearest wording, and with what was read otherwise', () => {
+    const means = (x: number, y: number) => meaningOf([x, y]);
+    const worded = [article('dogs', 'Dogs?', 'On a lead.', { wordings: ['May the terrier come?'] })];
+    const meanings = new Map([
+      ['Dogs?', means(1, 0)],
+      ['May the terrier come?', means(0, 1)],
+      ['Dogs? On a lead.', means(1, 1)],
+      ['my terier', means(0.1, 1)],
+    ]);
+    const of = (text: string) => meanings.get(text);
+    const withAids = new Finder(worded, 'en', { meaningOf: of, isWord: word => word === 'may' });
+    const { wording, mended, words } = withAids.reasonOf('my terier', 'dogs', of)!;
+    expect(wording?.text).toBe('May the terrier come?');
+    expect(wording?.likeness).toBeGreaterThan(0.9);
+    expect(mended).toEqual([{ typed: 'terier', read: 'terrier' }]);
+    expect(words).toEqual(['terrier']);
+  });
+  test('is not told of one that is not there', () => expect(reason('how much', 'nowhere')).toBeUndefined());
+});
+
+test('without the meaning of one text, words alone are gone by', () => {
+  const none = new Finder(articles, 'en', {
+    meaningOf: text => (text.includes('Ninety') ? undefined : meaningOf([1, 0])),
+  });
+  expect(none.find('how much is it', [], () => meaningOf([1, 0]))).toEqual(finder.find('how much is it'));
 });
 
 test('in a language that we know nothing of goes by its words', () => {

@@ -2,6 +2,7 @@ import type { Article } from './article.ts';
 import { type Aids, ArticleIndex, type Fits, fitNames, noneNames } from './article-index.ts';
 import type { FitWeights } from './learning/learn.ts';
 import type { MeaningOf } from './meaning.ts';
+import type { Reason } from './reason.ts';
 import learnt from './weights.json' with { type: 'json' };
 
 /** An article that was found, and how sure it is that it answers what was asked: from 0 to 1. */
@@ -66,6 +67,12 @@ export class Finder {
       id: this.index.ids[at]!,
       confidence: rank < WEIGHED ? power(articles[at]!) / all : 0,
     }));
+  }
+
+  /** Why an article was found for what is asked; nothing of one that is not among them. */
+  reasonOf(asked: string, id: string, meaningOf: MeaningOf = () => undefined): Reason | undefined {
+    const at = this.index.ids.indexOf(id);
+    return at < 0 ? undefined : this.index.reasonOf(asked, at, meaningOf(asked));
   }
 
   private inThread(scored: (text: string) => Scores, asked: string, before: string | undefined): Scores {

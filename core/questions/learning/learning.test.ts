@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { Articles } from '../article.ts';
 import { type Aids, ArticleIndex } from '../article-index.ts';
+import { decide } from '../deciding.ts';
 import { evaluate, RatedQueries } from '../evaluation.ts';
 import { Finder, type Weights } from '../finding.ts';
 import type { MeaningOf } from '../meaning.ts';
@@ -42,6 +43,7 @@ describe('what is learnt of how articles fit questions', () => {
     const parts = 2;
     let byWords = 0;
     let byMeaning = 0;
+    const answers: boolean[] = [];
     for (let part = 0; part < parts; part++) {
       const isLeftOut = (at: number) => at % parts === part;
       const weights = learnt(isLeftOut);
@@ -58,9 +60,17 @@ describe('what is learnt of how articles fit questions', () => {
         };
         byWords += await hits({});
         byMeaning += await hits({ meaningOf });
+        const finder = new Finder(articles, 'en', { meaningOf }, weights);
+        const asked = [...rated.queries, ...rated.outOfScope.map(({ q }) => ({ q, ids: [] as string[] }))];
+        for (const { q, ids } of asked) {
+          const decision = decide(finder.find(q, [], meaningOf));
+          if (decision.kind === 'answer') answers.push(ids.includes(decision.id));
+        }
       }
     }
     expect(byWords / businesses.length).toBeGreaterThan(0.35);
     expect(byMeaning / businesses.length).toBeGreaterThan(0.45);
+    // Of those that are said at the usual threshold, so many are right.
+    expect(answers.filter(Boolean).length / answers.length).toBeGreaterThan(0.72);
   });
 });
