@@ -20,8 +20,12 @@ const inside = {
   ),
 };
 
-/** What a command does not need is in chunks that it does not load: checking a flow loads no server. */
-const forNode = (entries, outdir) => {
+/**
+ * What a command does not need is in chunks that it does not load: checking a flow loads no server. Beside each stands the thread that
+ * its server starts.
+ */
+const forNode = (own, outdir) => {
+  const entries = { ...own, 'questions-thread': 'server/questions/thread/worker.ts' };
   rmSync(join(root, outdir), { recursive: true, force: true });
   return bundle({
     entryPoints: Object.fromEntries(Object.entries(entries).map(([name, entry]) => [name, join(root, entry)])),

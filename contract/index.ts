@@ -19,6 +19,7 @@ export * from './phrases.ts';
 export * from './pictures.ts';
 export * from './problem.ts';
 export * from './products.ts';
+export * from './questions.ts';
 export * from './replay.ts';
 export * from './route.ts';
 export { allRoutes } from './routes.ts';

@@ -16,6 +16,7 @@ export const problemCodes = {
   look_changed: 409,
   before_changed: 409,
   rule_changed: 409,
+  article_changed: 409,
   telling_changed: 409,
   already_taken: 409,
   not_yours: 409,

@@ -15,6 +15,7 @@ import { peopleRoutes } from './people.ts';
 import { phraseRoutes } from './phrases.ts';
 import { pictureRoutes } from './pictures.ts';
 import { productRoutes } from './products.ts';
+import { questionRoutes } from './questions.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
 import { ruleCaseRoutes } from './rule-cases.ts';
@@ -53,6 +54,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('trials', trialRoutes),
   ...named('pictures', pictureRoutes),
   ...named('products', productRoutes),
+  ...named('questions', questionRoutes),
   ...named('editions', editionRoutes),
   ...named('runs', runRoutes),
   ...named('replay', replayRoutes),

@@ -238,9 +238,11 @@ export {
 } from './products/sheet.ts';
 export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
 export { Article, Articles } from './questions/article.ts';
-export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
+export { type Asker, Audience, everybody, PagePattern, PERSONS } from './questions/audience.ts';
 export { type Decision, decide, type Thresholds, usualThresholds } from './questions/deciding.ts';
+export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
+export { blankArticle, hasGap, joinedArticle, KeptArticle, type Withheld, withheldFrom } from './questions/kept.ts';
 export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
 export { textsOf } from './questions/passages.ts';
 export type { Reason } from './questions/reason.ts';

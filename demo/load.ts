@@ -16,6 +16,7 @@ import { editionsOf } from './editions.ts';
 import { pastDays } from './history/days.ts';
 import { writePast } from './history/rows.ts';
 import { loadProducts } from './products.ts';
+import { loadQuestions } from './questions.ts';
 import { SERVICES } from './standins.ts';
 
 const DAY = 86_400_000;
@@ -58,6 +59,7 @@ export async function loadDemo(
     wordingService,
     createdAt,
     productsNumber: 1,
+    articlesNumber: 1,
   });
   const rows = tables.in(workspace);
   await rows.of(account.tags).addAll(firstTags);
@@ -80,6 +82,7 @@ export async function loadDemo(
   await giveUrgentWords(tables, workspace, teamIds.get('Aftercare')!);
   await rows.of(ruleTable).change({ isOn: true }, { id: (await lastRule(tables, workspace)).id });
   const lead = memberIds.get(members[0].name)!;
+  await loadQuestions(tables, workspace, lead, createdAt);
   const flowId = await rows.of(flowTables.flows).add({
     name: flow.name,
     draft: flow,

@@ -2,6 +2,7 @@ import type { AddressInfo } from 'node:net';
 import express from 'express';
 import { business } from './business.ts';
 import { heatPumps } from './products.ts';
+import { onHelpPage } from './questions.ts';
 
 interface Page {
   title: string;
@@ -11,14 +12,6 @@ interface Page {
 
 const card = (title: string, text: string, href: string): string =>
   `<a class="card" href="${href}"><h2>${title}</h2><p>${text}</p></a>`;
-
-const questions: Array<[string, string]> = [
-  ['Which grants are there?', 'Up to £7,500 for most homes. We apply for it, and take it off the fixed price.'],
-  ['How loud is the outside unit?', 'About as loud as a fridge: 38 decibels at three metres.'],
-  ['Will I need new radiators?', 'Most homes keep most of theirs. Up to four larger ones are in the fixed price.'],
-  ['Does it heat the water too?', 'Yes, all of it, in a cylinder the size of a wardrobe.'],
-  ['Do I need planning permission?', 'Rarely. We check it with the survey.'],
-];
 
 /** What it costs, for people and, as Product data (schema.org), for programs. */
 const costs = `<table><tr><th>Home</th><th>Unit</th><th>Before the grant</th></tr>${heatPumps
@@ -71,7 +64,7 @@ const pages: Record<string, Page> = {
   '/help': {
     title: 'Questions people ask',
     lead: 'And what we answer.',
-    body: questions.map(([question, answer]) => `<h2>${question}</h2><p>${answer}</p>`).join(''),
+    body: onHelpPage.map(([question, answer]) => `<h2>${question}</h2><p>${answer}</p>`).join(''),
   },
   '/book-a-survey': {
     title: 'Book a survey',

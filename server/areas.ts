@@ -12,6 +12,7 @@ import { people } from './people/area.ts';
 import { phrases } from './phrases/area.ts';
 import { pictures } from './pictures/area.ts';
 import { products } from './products/area.ts';
+import { questions } from './questions/area.ts';
 import { rules } from './rules/area.ts';
 import { services } from './services/area.ts';
 import { settings } from './settings/area.ts';
@@ -25,6 +26,7 @@ export const areas: readonly Area[] = [
   sites,
   pictures,
   products,
+  questions,
   flows,
   conversations,
   passers,

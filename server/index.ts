@@ -19,6 +19,7 @@ export { people, peopleWords } from './people/model.ts';
 export { shipTo as shipPhrases } from './phrases/service.ts';
 export { Pictures } from './pictures/service.ts';
 export * as productTables from './products/model.ts';
+export * as questionTables from './questions/model.ts';
 export { rules as ruleTable } from './rules/model.ts';
 export { shipTo as shipRules } from './rules/service.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';

@@ -4,6 +4,7 @@ import { notices } from './notices/area.tsx';
 import { orders } from './orders/area.tsx';
 import { people } from './people/area.tsx';
 import { phrases } from './phrases/area.tsx';
+import { questions } from './questions/area.tsx';
 import { rules } from './rules/area.tsx';
 import { settings } from './settings/area.tsx';
 import type { Area } from './shell/area.ts';
@@ -15,6 +16,7 @@ import { you } from './you/area.tsx';
 export const areas: readonly Area[] = [
   today,
   flows,
+  questions,
   sites,
   inbox,
   rules,

@@ -117,6 +117,7 @@ const greatest = (columns: readonly Float64Array[]): Float64Array =>
         columns.reduce((most, column) => Math.max(most, column[at]!), Number.NEGATIVE_INFINITY),
       );
 const most = (amounts: Float64Array): number => amounts.reduce((one, other) => Math.max(one, other), 0);
+const inWords = (text: string): string => wordsOf(text).join(' ');
 const share = (part: number, of: number): number => (of === 0 ? 0 : part / of);
 
 /** Articles of one language made ready to be asked. */
@@ -135,6 +136,8 @@ export class ArticleIndex {
   private readonly telling = new Map<string, number>();
   /** How rare the stems of each article's question are together. */
   private readonly rarityAsked: Float64Array;
+  /** Which articles are asked by exactly these words. */
+  private readonly worded = new Map<string, number[]>();
   /** What each article means: what it is asked by, and what it tells; nothing where this is not known of all. */
   private readonly meanings: ReadonlyArray<{ asked: readonly Meaning[]; told: readonly Meaning[] }> | undefined;
 
@@ -151,6 +154,10 @@ export class ArticleIndex {
     this.spelling =
       isWord &&
       new Spelling([...texts.flatMap(({ asked, answer }) => [asked, answer]), ...this.concepts.phrases()], isWord);
+    articles.forEach(({ question, wordings = [] }, at) => {
+      for (const words of new Set([question, ...wordings].map(inWords)))
+        this.worded.set(words, [...(this.worded.get(words) ?? []), at]);
+    });
     const questions = texts.map(({ asked }) => stemsOf(asked, this.language));
     this.question = new Field(questions);
     this.answer = new Field(texts.map(({ answer }) => stemsOf(answer, this.language)));
@@ -228,6 +235,12 @@ export class ArticleIndex {
         ),
       ],
     };
+  }
+
+  /** The places of those that are asked by exactly these words: there is nothing to guess. */
+  wordedSo(asked: string): readonly number[] {
+    const words = inWords(cut(asked, LONGEST));
+    return words === '' ? [] : (this.worded.get(words) ?? []);
   }
 
   /** What is asked with its misspelt words as they were read. */

@@ -44,6 +44,15 @@ describe('what is asked', () => {
   test('in a wording of its own is that article', () => {
     const worded = [...articles, article('bikes', 'Bicycles', 'In the bow, for £4.', { wordings: ['velocipedes'] })];
     expect(new Finder(worded, 'en').find('velocipedes')[0]!.id).toBe('bikes');
+    // Word for word there is nothing to guess, whatever it means, and whatever was asked before.
+    const odd = new Finder([...articles, article('x', 'The qxv', 'It is.', { wordings: ['qxv gnarlwood'] })], 'en');
+    for (const asked of ['qxv gnarlwood', 'QXV gnarlwood?!']) {
+      const [found] = odd.find(asked, ['how much is it']);
+      expect(found!.id).toBe('x');
+      expect(found!.confidence).toBeGreaterThan(0.9);
+    }
+    const twice = new Finder([article('a', 'Dogs?', 'Yes.'), article('b', 'Dogs?', 'No.')], 'en').find('dogs');
+    expect(twice[0]!.confidence).toBeCloseTo(twice[1]!.confidence);
   });
   test('of something else is less sure than what is answered', () => {
     const sure = (asked: string) => finder.find(asked)[0]!.confidence;

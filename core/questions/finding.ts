@@ -24,6 +24,9 @@ const ASKED_BEFORE = 2;
 /** So many articles are weighed against each other and none: thousands that hardly fit do not make the best one less sure. */
 export const WEIGHED = 24;
 
+/** What is asked word for word is this much likelier than whatever is likeliest else: ninety-nine of a hundred. */
+const WORD_FOR_WORD = Math.log(99);
+
 const behind = (before: string, asked: string): string => `${before}\n${asked}`;
 
 /** The texts that it helps to know the meaning of when somebody asks this behind others. */
@@ -59,6 +62,9 @@ export class Finder {
         goesByMeaning ? this.weights.meaning : this.weights.words,
       );
     const { articles, none } = this.inThread(scored, asked, before.at(-1));
+    const worded = this.index.wordedSo(asked);
+    const likeliest = articles.reduce((one, other) => Math.max(one, other), none);
+    for (const at of worded) articles[at] = likeliest + WORD_FOR_WORD;
     const order = [...articles.keys()].sort((one, other) => articles[other]! - articles[one]!);
     const most = Math.max(none, articles[order[0]!] ?? none);
     const power = (score: number) => Math.exp(score - most);
@@ -67,6 +73,11 @@ export class Finder {
       id: this.index.ids[at]!,
       confidence: rank < WEIGHED ? power(articles[at]!) / all : 0,
     }));
+  }
+
+  /** Whether it goes by meaning, where that of what is asked is known. */
+  get hasMeaning(): boolean {
+    return this.index.hasMeaning;
   }
 
   /** Why an article was found for what is asked; nothing of one that is not among them. */

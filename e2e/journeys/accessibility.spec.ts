@@ -111,6 +111,14 @@ test('axe finds nothing serious on any screen', async ({ browser, stack, page })
   await hanne.getByRole('link', { name: 'Phrasebook' }).click();
   await hanne.getByRole('list', { name: 'Phrases' }).waitFor();
   expect(await serious(hanne), 'phrasebook').toEqual([]);
+  await hanne.getByRole('link', { name: 'Questions' }).click();
+  await hanne.getByLabel('A question').fill('how loud is the unit outside');
+  await hanne.getByRole('button', { name: 'Ask', exact: true }).click();
+  await expect(hanne.getByRole('button', { name: 'Ask on from here' })).toBeVisible();
+  expect(await serious(hanne), 'questions').toEqual([]);
+  await hanne.getByRole('button', { name: 'New answer' }).click();
+  await hanne.getByRole('button', { name: 'Only for some people, pages or days' }).click();
+  expect(await serious(hanne), 'writing an answer').toEqual([]);
   await hanne.getByRole('link', { name: 'Rules' }).click();
   await hanne.locator('button[aria-expanded]', { hasText: 'Still there?' }).click();
   await hanne.getByText(/^It would have acted in .* conversations\.$/).waitFor();

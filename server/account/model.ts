@@ -53,6 +53,8 @@ export const workspaces = table('workspaces', {
   putAway: usually(json(z.array(z.string()))),
   /** How often its things for sale were changed: by this it is told whether those read before are still they. */
   productsNumber: usually(integer),
+  /** How often what its questions are answered by was changed, likewise. */
+  articlesNumber: usually(integer),
 });
 
 /** What conversations are tagged with. */

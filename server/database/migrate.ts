@@ -48,6 +48,7 @@ import { reached } from './migrations/0043-reached.ts';
 import { joined } from './migrations/0044-joined.ts';
 import { wording } from './migrations/0045-wording.ts';
 import { products } from './migrations/0046-products.ts';
+import { questions } from './migrations/0047-questions.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -97,6 +98,7 @@ export const migrations: readonly Migration[] = [
   joined,
   wording,
   products,
+  questions,
 ];
 
 /**

@@ -72,6 +72,8 @@ export interface WorkspaceSettings {
   putAway: string[];
   /** How often its things for sale were changed. */
   productsNumber: number;
+  /** How often what its questions are answered by was changed. */
+  articlesNumber: number;
   createdAt: Date;
 }
 

@@ -51,6 +51,18 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         90,
       ],
       [
+        "answers that were removed",
+        30,
+      ],
+      [
+        "how answers were written before",
+        730,
+      ],
+      [
+        "what texts of answers mean",
+        180,
+      ],
+      [
         "what was missed",
         35,
       ],

@@ -17,6 +17,7 @@ const titles: Record<ProblemCode, string> = {
   look_changed: 'Somebody else put a look there',
   before_changed: 'Somebody else changed what is asked',
   rule_changed: 'Somebody else changed this rule',
+  article_changed: 'Somebody else changed this answer',
   telling_changed: 'Somebody else changed who is told of this',
   already_taken: 'Somebody else has it',
   not_yours: 'Somebody else has it',

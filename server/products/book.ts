@@ -1,8 +1,8 @@
 import type { ListedProduct, ProductPart } from '@kineta/contract';
 import { asSheetSays, type Product, type Sheet } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
-import { QueryTypes } from 'sequelize';
 import type { Transaction } from '../database/connect.ts';
+import { changeCounted } from '../house/counted.ts';
 import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { listed, type ProductRow, products, told } from './model.ts';
@@ -167,18 +167,7 @@ export class ProductBook {
   }
 
   /** Changes what is for sale, and has everybody read it anew. */
-  async change<T>(workspace: string, work: (transaction: Transaction) => Promise<T>): Promise<T> {
-    const { database, ports } = this.house;
-    const result = await database.transaction(async transaction => {
-      // Raw: counted where it stands, and held, so that changes follow each other.
-      await database.query('UPDATE workspaces SET products_number = products_number + 1 WHERE id = :workspace', {
-        replacements: { workspace },
-        type: QueryTypes.UPDATE,
-        transaction,
-      });
-      return work(transaction);
-    });
-    ports.directories.forget(workspace);
-    return result;
+  change<T>(workspace: string, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+    return changeCounted(this.house, workspace, 'products_number', work);
   }
 }

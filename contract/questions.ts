@@ -1,0 +1,195 @@
+import { type Decision, KeptArticle, type Withheld } from '@kineta/core';
+import { z } from 'zod';
+import { ById, Done, Instant, RowId, route } from './route.ts';
+
+/** An article as it stands in the list: of a long answer only the beginning. */
+export const ListedArticle = z.object({
+  id: RowId,
+  question: z.string(),
+  begins: z.string(),
+  wordings: z.int(),
+  tags: z.array(z.string()),
+  source: z.string().nullable(),
+  draft: z.boolean(),
+  listed: z.boolean(),
+  /** Whether it is kept from some: by site, page, language, person, or days. */
+  narrowed: z.boolean(),
+  /** How often it was said. */
+  used: z.int(),
+});
+export type ListedArticle = z.infer<typeof ListedArticle>;
+
+/** An article as it is written, with how often it was. */
+export const ArticlePage = z.object({
+  id: RowId,
+  article: KeptArticle,
+  /** How often it was written: by this it is told whether somebody else has meanwhile. */
+  number: z.int(),
+});
+export type ArticlePage = z.infer<typeof ArticlePage>;
+
+/** An article as it was at some time. */
+export const ArticleVersion = z.object({
+  number: z.int(),
+  article: KeptArticle,
+  at: Instant,
+  /** Who wrote it so; null of who has gone, and of what wrote itself. */
+  by: z.string().nullable(),
+});
+export type ArticleVersion = z.infer<typeof ArticleVersion>;
+
+/** What is done with several articles at once. */
+export const SeveralDone = z.discriminatedUnion('what', [
+  z.strictObject({ what: z.literal('approve') }),
+  z.strictObject({ what: z.literal('list'), listed: z.boolean() }),
+  z.strictObject({ what: z.literal('tag'), tag: z.string().trim().min(1).max(40) }),
+  z.strictObject({ what: z.literal('untag'), tag: z.string().trim().min(1).max(40) }),
+  z.strictObject({ what: z.literal('remove') }),
+  z.strictObject({ what: z.literal('restore') }),
+]);
+export type SeveralDone = z.infer<typeof SeveralDone>;
+
+/** The kinds of business whose usual questions are proposed. */
+export const BUSINESS_KINDS = ['at home', 'shop', 'software', 'practice', 'school'] as const;
+export type BusinessKind = (typeof BUSINESS_KINDS)[number];
+
+const WITHHELD = [
+  'draft',
+  'not yet',
+  'over',
+  'other site',
+  'other page',
+  'other language',
+  'known only',
+  'not known only',
+  'fact not known',
+] as const satisfies ReadonlyArray<Withheld | 'fact not known'>;
+export type WithheldBy = (typeof WITHHELD)[number];
+
+/** An article that was found for what was asked, and why. */
+export const FoundArticle = z.object({
+  id: RowId,
+  question: z.string(),
+  answer: z.string(),
+  confidence: z.number(),
+  /** Why it is not said to who asks, if it is not. */
+  withheld: z.array(z.enum(WITHHELD)),
+  reason: z.object({
+    words: z.array(z.string()),
+    near: z.array(z.object({ asked: z.string(), told: z.string() })),
+    wording: z.object({ text: z.string(), likeness: z.number() }).nullable(),
+    mended: z.array(z.object({ typed: z.string(), read: z.string() })),
+  }),
+});
+export type FoundArticle = z.infer<typeof FoundArticle>;
+
+const DecisionMade = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('answer'), id: RowId }),
+  z.object({ kind: z.literal('did you mean'), ids: z.array(RowId) }),
+  z.object({ kind: z.literal('not known') }),
+]) satisfies z.ZodType<Decision>;
+
+/** What would be said to who asks this. */
+export const Asked = z.object({
+  decision: DecisionMade,
+  /** The best first; those that are withheld among them. */
+  found: z.array(FoundArticle),
+  /** Whether it was found by meaning as well, or by words alone. */
+  byMeaning: z.boolean(),
+  /** How many of the articles’ texts are still to be read for their meaning; 0 once all are. */
+  unread: z.int(),
+  thresholds: z.object({ answer: z.number(), meant: z.number() }),
+});
+export type Asked = z.infer<typeof Asked>;
+
+export const questionRoutes = {
+  list: route({
+    method: 'GET',
+    path: '/api/questions',
+    summary: 'The articles by which questions are answered, those that are listed first, in their order',
+    access: 'member',
+    reply: z.object({ articles: z.array(ListedArticle) }),
+  }),
+  add: route({
+    method: 'POST',
+    path: '/api/questions',
+    summary: 'Write an article',
+    access: 'lead',
+    body: KeptArticle,
+    reply: ArticlePage,
+  }),
+  ask: route({
+    method: 'POST',
+    path: '/api/questions/asked',
+    summary: 'Ask as a visitor: what would be said, how sure that is, why, and what else was near',
+    access: 'member',
+    body: z.strictObject({
+      text: z.string().trim().min(1, 'Ask something.').max(4_000, 'A message has at most 4,000 characters.'),
+      /** What was asked before it, the last at the end. */
+      before: z.array(z.string().max(4_000)).max(10).default([]),
+      site: RowId.nullable().default(null),
+      page: z.string().max(2_000).nullable().default(null),
+      language: z.string().max(20).nullable().default(null),
+      isKnown: z.boolean().nullable().default(null),
+    }),
+    reply: Asked,
+  }),
+  propose: route({
+    method: 'POST',
+    path: '/api/questions/proposed',
+    summary: 'Take in what a kind of business is always asked, as drafts, but for questions that there are',
+    access: 'lead',
+    body: z.strictObject({ business: z.enum(BUSINESS_KINDS) }),
+    reply: z.object({ fresh: z.int() }),
+  }),
+  order: route({
+    method: 'PUT',
+    path: '/api/questions/order',
+    summary: 'Put those that visitors see listed in another order',
+    access: 'lead',
+    body: z.strictObject({ ids: z.array(RowId).max(500) }),
+    reply: Done,
+  }),
+  several: route({
+    method: 'POST',
+    path: '/api/questions/several',
+    summary: 'Do the same with several articles; those that were removed come back by “restore”',
+    access: 'lead',
+    body: z.strictObject({ ids: z.array(RowId).min(1).max(5_000), done: SeveralDone }),
+    most: 200,
+    reply: z.object({ changed: z.int() }),
+  }),
+  join: route({
+    method: 'POST',
+    path: '/api/questions/joined',
+    summary: 'Make two articles one: the first answers, what the second was asked by is a wording of it',
+    access: 'lead',
+    body: z.strictObject({ id: RowId, other: RowId }),
+    reply: ArticlePage,
+  }),
+  one: route({
+    method: 'GET',
+    path: '/api/questions/:id',
+    summary: 'An article as it is written',
+    access: 'member',
+    params: ById,
+    reply: ArticlePage,
+  }),
+  change: route({
+    method: 'PUT',
+    path: '/api/questions/:id',
+    summary: 'Write an article otherwise',
+    access: 'lead',
+    params: ById,
+    body: z.strictObject({ article: KeptArticle, number: z.int() }),
+    reply: ArticlePage,
+  }),
+  history: route({
+    method: 'GET',
+    path: '/api/questions/:id/history',
+    summary: 'How an article was written before, the newest first',
+    access: 'member',
+    params: ById,
+    reply: z.object({ versions: z.array(ArticleVersion) }),
+  }),
+};

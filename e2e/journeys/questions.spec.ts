@@ -1,0 +1,123 @@
+import type { Page } from '@playwright/test';
+import { expect, people, studio, test } from './stack.ts';
+
+const asking = (page: Page) => page.getByRole('complementary', { name: 'Ask as a visitor' });
+
+async function ask(page: Page, question: string): Promise<void> {
+  await asking(page).getByLabel('A question').fill(question);
+  // By meaning as soon as all texts are read, which goes on meanwhile.
+  await expect(async () => {
+    await asking(page).getByRole('button', { name: 'Ask', exact: true }).click();
+    await expect(asking(page).getByRole('button', { name: 'Ask on from here' })).toBeVisible();
+    await expect(asking(page).getByText(/Found by words alone/)).toHaveCount(0, { timeout: 1_000 });
+  }).toPass({ timeout: 60_000 });
+}
+
+test('a lead asks as a visitor, sees why, adds a wording where nobody knew, and it is known', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.getByRole('link', { name: 'Questions' }).click();
+  await ask(hanne, 'how loud is the unit outside');
+  const said = asking(hanne).getByRole('article');
+  await expect(said.getByText('would be said', { exact: true })).toBeVisible();
+  await expect(said.getByText('About as loud as a fridge: 38 decibels at three metres.')).toBeVisible();
+  await expect(said.getByText(/lose in meaning to “How loud is the outside unit\?”/)).toBeVisible();
+
+  await ask(hanne, 'qxv gnarlwood');
+  await expect(asking(hanne).getByText('Nobody here knows')).toBeVisible();
+  const list = hanne.getByRole('list', { name: 'Answers' });
+  await hanne.getByLabel('Find an answer').fill('cylinder the size');
+  await list.getByRole('link', { name: /Does it heat the water too/ }).click();
+  await hanne.getByRole('button', { name: 'Add “qxv gnarlwood” as a wording' }).click();
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  // It is asked once more by itself, and would be said now.
+  await expect(list).toBeVisible();
+  await ask(hanne, 'qxv gnarlwood');
+  await expect(said.getByRole('heading', { name: 'Does it heat the water too?' })).toBeVisible();
+
+  await hanne.getByLabel('Find an answer').fill('cylinder the size');
+  await list.getByRole('link', { name: /Does it heat the water too/ }).click();
+  await hanne.getByText('How it was written before').click();
+  await hanne.getByRole('button', { name: 'Take it back' }).click();
+  await expect(hanne.getByLabel(/Other wordings/)).toHaveValue('');
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  await expect(list).toBeVisible();
+});
+
+test('an answer is written, kept to a page, found there alone, and removed with a way back', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.goto(`${stack.url}/questions`);
+  await hanne.getByRole('button', { name: 'New answer' }).click();
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  await expect(hanne.getByText('It needs a question.')).toBeVisible();
+  await hanne.getByLabel('What is asked').fill('Is there a kennel for Wolfhounds?');
+  await hanne.getByLabel('What is answered').fill('Yes: ring **{business phone}**.\n\n<b>bold</b>');
+  const shown = hanne.getByRole('region', { name: 'As it is read' });
+  await expect(shown.locator('strong')).toHaveText('{business phone}');
+  await expect(shown.getByText('<b>bold</b>')).toBeVisible();
+  await hanne.getByRole('button', { name: 'Only for some people, pages or days' }).click();
+  await hanne.getByLabel(/Pages, one a line/).fill('kennels');
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  await expect(hanne.getByText(/A page is a path as \/help/)).toBeVisible();
+  await hanne.getByLabel(/Pages, one a line/).fill('/kennels*');
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  const list = hanne.getByRole('list', { name: 'Answers' });
+  await expect(list).toBeVisible();
+
+  await asking(hanne).getByLabel('on', { exact: true }).fill('/help');
+  await ask(hanne, 'is there a kennel for wolfhounds');
+  await expect(asking(hanne).getByText('Not said: it is for other pages.')).toBeVisible();
+  await asking(hanne).getByLabel('on', { exact: true }).fill('/kennels/big');
+  await ask(hanne, 'is there a kennel for wolfhounds');
+  const said = asking(hanne).getByRole('article');
+  await expect(said.getByRole('heading', { name: 'Is there a kennel for Wolfhounds?' })).toBeVisible();
+  // The fact stands in its place.
+  await expect(said.locator('strong')).toHaveText('+441632960117');
+
+  await hanne.getByLabel('Find an answer').fill('wolfhound');
+  await expect(list.getByText('not for all')).toBeVisible();
+  await list.getByLabel(/^Pick “Is there a kennel/).check();
+  await hanne.getByRole('toolbar').getByRole('button', { name: 'Remove' }).click();
+  await expect(hanne.getByText('No answer is like that')).toBeVisible();
+  await hanne.getByRole('button', { name: 'Undo' }).click();
+  await expect(list.getByText('Is there a kennel for Wolfhounds?')).toBeVisible();
+  await list.getByLabel(/^Pick “Is there a kennel/).check();
+  await hanne.getByRole('toolbar').getByRole('button', { name: 'Remove' }).click();
+  await expect(hanne.getByText('No answer is like that')).toBeVisible();
+});
+
+test('what a business is always asked is taken in as drafts, which are said once they are written to their end', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.goto(`${stack.url}/questions`);
+  await hanne.getByRole('button', { name: 'What you are always asked…' }).click();
+  await hanne.getByRole('button', { name: 'A school or courses' }).click();
+  await expect(hanne.getByText(/questions wait under “To check”\./)).toBeVisible();
+  await hanne.getByRole('button', { name: /^To check/ }).click();
+  const drafts = hanne.getByRole('list', { name: 'To check' });
+  await drafts.getByRole('link', { name: /Who teaches\?/ }).click();
+  await hanne.getByRole('button', { name: 'It is right' }).click();
+  await expect(hanne.getByText('Something is still to be written in it, between [? and ].')).toBeVisible();
+  await hanne.getByLabel('What is answered').fill('Two masters of the trade.');
+  await hanne.getByRole('button', { name: 'It is right' }).click();
+  await ask(hanne, 'who teaches?');
+  await expect(asking(hanne).getByRole('heading', { name: 'Who teaches?' })).toBeVisible();
+
+  // Left as it was.
+  await hanne.getByLabel('Find an answer').fill('Who teaches');
+  await hanne.getByRole('button', { name: 'Pick all' }).click();
+  await hanne.getByRole('toolbar').getByRole('button', { name: 'Remove' }).click();
+  await hanne.getByRole('button', { name: /^To check/ }).click();
+  await hanne.getByLabel('Find an answer').fill('?');
+  await expect(drafts).toBeVisible();
+  await hanne.getByRole('button', { name: 'Pick all' }).click();
+  await hanne.getByRole('toolbar').getByRole('button', { name: 'Remove' }).click();
+  await expect(hanne.getByText('No answer is like that')).toBeVisible();
+});

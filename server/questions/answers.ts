@@ -1,0 +1,158 @@
+import { type Article, Finder, type KeptArticle, textsOf } from '@kineta/core';
+import { LRUCache } from 'lru-cache';
+import type { House } from '../house/house.ts';
+import type { ArticleBook } from './book.ts';
+import { DIMENSIONS } from './encoder.ts';
+import { Memory } from './memory.ts';
+import type { FoundWith } from './thread/messages.ts';
+import { type Thread, ThreadSilent } from './thread/thread.ts';
+
+/** So long it may take to find something, in milliseconds; then words alone are gone by. */
+const FIND_WITHIN = 2_000;
+/** So long to make ready what there is, or to read a few texts. */
+const TAKE_WITHIN = 60_000;
+/** So few texts are read at once that who asks meanwhile hardly waits. */
+const AT_ONCE = 4;
+/** So many workspaces’ articles are held here. */
+const MOST_EDITIONS = 200;
+
+/** The articles of a workspace as they were at one time. */
+interface Edition {
+  name: string;
+  number: number;
+  language: string;
+  articles: readonly Article[];
+  kept: ReadonlyMap<string, KeptArticle>;
+  /** How many texts are still to be read for their meaning. */
+  unread: number;
+  /** The life of the thread in which it was given these. */
+  life: number;
+  preparing: Promise<void> | undefined;
+  /** Finds by words alone, while the thread does not answer. */
+  byWords: Finder | undefined;
+}
+
+export interface Answer {
+  found: FoundWith[];
+  articles: ReadonlyMap<string, KeptArticle>;
+  byMeaning: boolean;
+  unread: number;
+}
+
+/** Finds what answers questions: on a thread of its own, by words and meaning; by words alone, here, where that does not answer. */
+export class Answers {
+  private readonly house: Pick<House, 'ports' | 'logger'>;
+  private readonly book: ArticleBook;
+  private readonly memory: Memory;
+  private readonly thread: Thread;
+  private readonly editions = new LRUCache<string, Promise<Edition>>({ max: MOST_EDITIONS });
+
+  constructor(house: Pick<House, 'tables' | 'database' | 'ports' | 'logger'>, book: ArticleBook, thread: Thread) {
+    this.house = house;
+    this.book = book;
+    this.memory = new Memory(house);
+    this.thread = thread;
+  }
+
+  /** @param most so many are told of */
+  async find(workspace: string, asked: string, before: readonly string[], most: number): Promise<Answer> {
+    const edition = await this.edition(workspace);
+    const { kept: articles } = edition;
+    const answer = await this.byThread(edition, asked, before, most);
+    return { ...(answer ?? this.here(edition, asked, before, most)), articles, unread: edition.unread };
+  }
+
+  /** Has the articles read for their meaning, for who asks next. */
+  async prepare(workspace: string): Promise<void> {
+    const edition = await this.edition(workspace);
+    await this.ready(workspace, edition);
+  }
+
+  private async byThread(edition: Edition, asked: string, before: readonly string[], most: number) {
+    const workspace = edition.name.split(' ')[0]!;
+    try {
+      const find = () => this.thread.ask('find', { name: edition.name, asked, before, most }, FIND_WITHIN);
+      const found = await find();
+      if (found) return found;
+      void this.ready(workspace, edition);
+      // By words it is ready at once, and by meaning as soon as it has been read.
+      await this.take(edition, null);
+      return await find();
+    } catch (error) {
+      if (!(error instanceof ThreadSilent)) this.house.logger.error({ err: error }, 'no answer could be looked for');
+      return null;
+    }
+  }
+
+  private here(edition: Edition, asked: string, before: readonly string[], most: number) {
+    edition.byWords ??= new Finder(edition.articles, edition.language);
+    const finder = edition.byWords;
+    const found = finder.find(asked, before).slice(0, most);
+    return { found: found.map(one => ({ ...one, reason: finder.reasonOf(asked, one.id)! })), byMeaning: false };
+  }
+
+  private async edition(workspace: string): Promise<Edition> {
+    const { workspace: settings } = await this.house.ports.directories.of(workspace);
+    const known = await this.editions.get(workspace);
+    if (known?.number === settings.articlesNumber && known.language === settings.language) return known;
+    const reading = this.read(workspace, settings.articlesNumber, settings.language);
+    this.editions.set(workspace, reading);
+    reading.catch(() => this.editions.delete(workspace));
+    const edition = await reading;
+    void this.ready(workspace, edition);
+    return edition;
+  }
+
+  private async read(workspace: string, number: number, language: string): Promise<Edition> {
+    const said = await this.book.said(workspace);
+    return {
+      name: `${workspace} ${number} ${language}`,
+      number,
+      language,
+      articles: said.map(({ kept: _, ...article }) => article),
+      kept: new Map(said.map(({ id, kept }) => [id, kept])),
+      unread: 0,
+      life: 0,
+      preparing: undefined,
+      byWords: undefined,
+    };
+  }
+
+  /** Gives the thread these articles with what they mean, once in each of its lives. */
+  private ready(workspace: string, edition: Edition): Promise<void> {
+    if (edition.life === this.thread.lives && this.thread.lives > 0 && !edition.preparing) return Promise.resolve();
+    edition.preparing ??= this.readAll(workspace, edition)
+      .catch(error => {
+        if (!(error instanceof ThreadSilent))
+          this.house.logger.error({ err: error }, 'answers could not be read for their meaning');
+      })
+      .finally(() => {
+        edition.preparing = undefined;
+      });
+    return edition.preparing;
+  }
+
+  private async readAll(workspace: string, edition: Edition): Promise<void> {
+    if (!edition.language.toLowerCase().startsWith('en')) return this.take(edition, null);
+    const texts = [...new Set(edition.articles.flatMap(article => Object.values(textsOf(article)).flat()))];
+    const known = await this.memory.of(workspace, texts);
+    const unknown = texts.filter(text => !known.has(text));
+    edition.unread = unknown.length;
+    if (unknown.length > 0) await this.take(edition, null);
+    for (let from = 0; from < unknown.length; from += AT_ONCE) {
+      const few = unknown.slice(from, from + AT_ONCE);
+      const { meanings } = await this.thread.ask('encode', { texts: few }, TAKE_WITHIN);
+      const found = few.map((text, at) => [text, new Int8Array(meanings.buffer, at * DIMENSIONS, DIMENSIONS)] as const);
+      await this.memory.keep(workspace, found);
+      for (const [text, amounts] of found) known.set(text, amounts);
+      edition.unread -= few.length;
+    }
+    await this.take(edition, known);
+  }
+
+  private async take(edition: Edition, meanings: ReadonlyMap<string, Int8Array> | null): Promise<void> {
+    const { name, language, articles } = edition;
+    await this.thread.ask('take', { name, language, articles, meanings }, TAKE_WITHIN);
+    edition.life = this.thread.lives;
+  }
+}

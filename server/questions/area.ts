@@ -1,0 +1,75 @@
+import { questionRoutes } from '@kineta/contract';
+import type { Area } from '../house/area.ts';
+import type { House } from '../house/house.ts';
+import { serve } from '../http/serve.ts';
+import { Allowance } from '../limits/allowance.ts';
+import { Answers } from './answers.ts';
+import { asking } from './asking.ts';
+import { ArticleBook } from './book.ts';
+import { articles, articleVersions, meanings } from './model.ts';
+import { proposed } from './proposed/proposed.ts';
+import { Thread } from './thread/thread.ts';
+
+const HASTY = 'That were many questions at once. Please try again in a moment.';
+
+const made = new WeakMap<House, { book: ArticleBook; answers: Answers; thread: Thread }>();
+
+function partsOf(house: House): { book: ArticleBook; answers: Answers; thread: Thread } {
+  const known = made.get(house);
+  if (known) return known;
+  const book = new ArticleBook(house);
+  const thread = new Thread(house.logger);
+  const parts = { book, thread, answers: new Answers(house, book, thread) };
+  made.set(house, parts);
+  return parts;
+}
+
+/** Common questions: what they are answered by, and what is found for one. */
+export const questions: Area = {
+  name: 'questions',
+  tables: [articles, articleVersions, meanings],
+  doors(doors, house) {
+    const { book, answers } = partsOf(house);
+    const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
+    serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
+    serve(doors, questionRoutes.add, ({ body }, me) => book.add(me, body));
+    serve(doors, questionRoutes.ask, async ({ body }, me) => {
+      await asks.spend(me.id);
+      return asking(house, answers, me.workspace, body);
+    });
+    serve(doors, questionRoutes.propose, async ({ body }, me) => ({
+      fresh: await book.takeIn(me, proposed[body.business]),
+    }));
+    serve(doors, questionRoutes.order, async ({ body }, me) => {
+      await book.order(me.workspace, body.ids);
+      return { ok: true as const };
+    });
+    serve(doors, questionRoutes.several, async ({ body }, me) => ({
+      changed: await book.several(me, body.ids, body.done),
+    }));
+    serve(doors, questionRoutes.join, ({ body }, me) => book.join(me, body.id, body.other));
+    serve(doors, questionRoutes.one, ({ params }, me) => book.one(me.workspace, params.id));
+    serve(doors, questionRoutes.change, ({ params, body }, me) => book.write(me, params.id, body.article, body.number));
+    serve(doors, questionRoutes.history, async ({ params }, me) => ({
+      versions: await book.history(me.workspace, params.id),
+    }));
+  },
+  keeps: ({ tables }) => [
+    {
+      name: 'answers that were removed',
+      days: 30,
+      clear: (before, most) => tables.everywhere(articles).remove({ removedAt: { before } }, { most }),
+    },
+    {
+      name: 'how answers were written before',
+      days: 730,
+      clear: (before, most) => tables.everywhere(articleVersions).remove({ at: { before } }, { most }),
+    },
+    {
+      name: 'what texts of answers mean',
+      days: 180,
+      clear: (before, most) => tables.everywhere(meanings).remove({ at: { before } }, { most }),
+    },
+  ],
+  close: house => partsOf(house).thread.close(),
+};

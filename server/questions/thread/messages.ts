@@ -1,0 +1,36 @@
+import type { Article, Found, Reason } from '@kineta/core';
+
+/** An article that was found, and why. */
+export interface FoundWith extends Found {
+  reason: Reason;
+}
+
+/** What the thread is asked, by the name of it: what is given, and what comes back. */
+export interface Asks {
+  /** What texts mean, one behind the other in the bytes. */
+  encode: { given: { texts: readonly string[] }; back: { meanings: Uint8Array<ArrayBuffer> } };
+  /** Makes articles ready to be asked, in the place of those that had the name before. */
+  take: {
+    given: {
+      name: string;
+      language: string;
+      articles: readonly Article[];
+      meanings: ReadonlyMap<string, Int8Array> | null;
+    };
+    back: { ready: true };
+  };
+  /** The best of what is found there; null where it knows no articles by the name. */
+  find: {
+    given: { name: string; asked: string; before: readonly string[]; most: number };
+    back: { found: FoundWith[]; byMeaning: boolean } | null;
+  };
+}
+export type AskName = keyof Asks;
+
+export interface ToThread<Name extends AskName = AskName> {
+  id: number;
+  name: Name;
+  given: Asks[Name]['given'];
+}
+
+export type FromThread = { id: number; back: Asks[AskName]['back'] } | { id: number; failed: string };

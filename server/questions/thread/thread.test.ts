@@ -1,0 +1,70 @@
+import { Worker } from 'node:worker_threads';
+import { meaningOfBytes, textsOf } from '@kineta/core';
+import pino from 'pino';
+import { afterAll, expect, test, vi } from 'vitest';
+import { DIMENSIONS } from '../encoder.ts';
+import { Thread, ThreadSilent } from './thread.ts';
+
+const logger = pino({ level: 'silent' });
+const thread = new Thread(logger);
+afterAll(() => thread.close());
+const LONG = 30_000;
+
+const articles = [
+  { id: 'price', question: 'What does a boat trip cost?', answer: '£18, and half for those under twelve.' },
+  { id: 'dogs', question: 'May I bring my dog?', answer: 'On a lead, on the upper deck.' },
+  { id: 'pier', question: 'Where do the boats leave?', answer: 'From pier four, behind the fish market.' },
+];
+
+test('finds by words until it is told what the articles mean, then by meaning as well', async () => {
+  const find = (name: string) => thread.ask('find', { name, asked: 'is my poodel welcome', before: [], most: 2 }, LONG);
+  expect(await find('boats')).toBeNull();
+  await thread.ask('take', { name: 'boats', language: 'en-GB', articles, meanings: null }, LONG);
+  expect(await find('boats')).toMatchObject({ byMeaning: false });
+  const texts = articles.flatMap(article => Object.values(textsOf(article)).flat());
+  const { meanings } = await thread.ask('encode', { texts }, LONG);
+  const meant = new Map(
+    texts.map((text, at) => [text, new Int8Array(meanings.slice(at * DIMENSIONS, (at + 1) * DIMENSIONS).buffer)]),
+  );
+  expect(meaningOfBytes(meant.get(texts[0]!)!).length).toBeGreaterThan(0);
+  await thread.ask('take', { name: 'boats', language: 'en-GB', articles, meanings: meant }, LONG);
+  const found = await find('boats');
+  expect(found).toMatchObject({ byMeaning: true, found: [{ id: 'dogs' }, {}] });
+  expect(found!.found[0]!.reason.wording?.text).toBe('May I bring my dog?');
+});
+
+test('other languages go by words', async () => {
+  const polish = [{ id: '1', question: 'Ile kosztuje bilet?', answer: '20 zł' }];
+  await thread.ask('take', { name: 'pl', language: 'pl', articles: polish, meanings: null }, LONG);
+  expect(await thread.ask('find', { name: 'pl', asked: 'bilet', before: [], most: 1 }, LONG)).toMatchObject({
+    byMeaning: false,
+    found: [{ id: '1' }],
+  });
+});
+
+test('who asks is told when it ends, and it begins anew, without what it had been given', async () => {
+  const started: Worker[] = [];
+  const script = (code: string) => {
+    const worker = new Worker(code, { eval: true });
+    started.push(worker);
+    return worker;
+  };
+  const echo = `const { parentPort } = require('node:worker_threads'); parentPort.on('message', m => m.name === 'take' ? process.exit(1) : m.name === 'find' ? parentPort.postMessage({ id: m.id, back: null }) : undefined);`;
+  const falling = new Thread(logger, () => script(echo));
+  const find = () => falling.ask('find', { name: '', asked: '', before: [], most: 1 }, LONG);
+  expect(await find()).toBeNull();
+  const slow = falling.ask('encode', { texts: ['never answered'] }, LONG);
+  slow.catch(() => {});
+  await expect(falling.ask('take', { name: '', language: '', articles: [], meanings: null }, LONG)).rejects.toThrow(
+    ThreadSilent,
+  );
+  await expect(slow).rejects.toThrow(ThreadSilent);
+  // It rests for a moment first.
+  await expect(find()).rejects.toThrow(ThreadSilent);
+  await vi.waitFor(async () => expect(await find()).toBeNull(), 10_000);
+  expect(falling.lives).toBe(2);
+  await expect(falling.ask('encode', { texts: [] }, 20)).rejects.toThrow(ThreadSilent);
+  await falling.close();
+  await expect(find()).rejects.toThrow(ThreadSilent);
+  expect(started).toHaveLength(2);
+});

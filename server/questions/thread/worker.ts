@@ -1,0 +1,73 @@
+/** What takes long of finding answers, on a thread of its own: the encoder, the dictionary, and articles made ready. */
+import { parentPort } from 'node:worker_threads';
+import { type Article, Finder, meaningOfBytes, textsAsked } from '@kineta/core';
+import { LRUCache } from 'lru-cache';
+import { DIMENSIONS, type Encoder, englishEncoder } from '../encoder.ts';
+import { englishWords } from '../spelling.ts';
+import type { AskName, Asks, FromThread, ToThread } from './messages.ts';
+
+/** So many articles are held ready at most, of all workspaces; who asks for others has them made ready again. */
+const MOST_ARTICLES = 60_000;
+
+interface Ready {
+  finder: Finder;
+  articles: readonly Article[];
+  isEnglish: boolean;
+}
+
+const english: Promise<Encoder> = englishEncoder();
+const isWord = englishWords();
+const ready = new LRUCache<string, Ready>({
+  maxSize: MOST_ARTICLES,
+  sizeCalculation: ({ articles }) => articles.length + 1,
+});
+
+const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks[Name]['back']> } = {
+  async encode({ texts }) {
+    const meanings = new Uint8Array(texts.length * DIMENSIONS);
+    for (const [at, { amounts }] of (await (await english).encode(texts)).entries())
+      meanings.set(new Uint8Array(amounts.buffer), at * DIMENSIONS);
+    return { meanings };
+  },
+
+  async take({ name, language, articles, meanings }) {
+    const isEnglish = language.toLowerCase().startsWith('en');
+    const known = meanings && new Map([...meanings].map(([text, amounts]) => [text, meaningOfBytes(amounts)]));
+    const finder = new Finder(articles, language, {
+      meaningOf: known ? text => known.get(text) : undefined,
+      isWord: isEnglish ? isWord : undefined,
+    });
+    ready.set(name, { finder, articles, isEnglish });
+    return { ready: true };
+  },
+
+  async find({ name, asked, before, most }) {
+    const there = ready.get(name);
+    if (!there) return null;
+    const { finder, isEnglish } = there;
+    const texts = isEnglish && finder.hasMeaning ? textsAsked(asked, before) : [];
+    const meant = await (await english).encode(texts);
+    const meanings = new Map(texts.map((text, at) => [text, meant[at]!]));
+    const meaningOf = (text: string) => meanings.get(text);
+    const found = finder.find(asked, before, meaningOf).slice(0, most);
+    return {
+      found: found.map(one => ({ ...one, reason: finder.reasonOf(asked, one.id, meaningOf)! })),
+      byMeaning: texts.length > 0,
+    };
+  },
+};
+
+// One after the other: two at once would take as long together, and both would wait.
+let queue: Promise<void> = Promise.resolve();
+parentPort!.on('message', ({ id, name, given }: ToThread) => {
+  queue = queue.then(async () => {
+    const reply = async (): Promise<FromThread> => {
+      try {
+        return { id, back: await (answers[name] as (given: unknown) => Promise<Asks[AskName]['back']>)(given) };
+      } catch (error) {
+        return { id, failed: error instanceof Error ? error.message : String(error) };
+      }
+    };
+    parentPort!.postMessage(await reply());
+  });
+});

@@ -1,0 +1,14 @@
+import type { Area } from '../shell/area.ts';
+
+const load = () => import('./questions.tsx');
+
+/** What common questions are answered by, and asking them as a visitor does. */
+export const questions: Area = {
+  name: 'Questions',
+  path: '/questions',
+  forLeads: true,
+  screens: [
+    { path: '/questions', load },
+    { path: '/questions/:id', load },
+  ],
+};

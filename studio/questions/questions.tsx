@@ -1,0 +1,77 @@
+import { questionRoutes } from '@kineta/contract';
+import { useEffect, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { sentenceOf } from '../shell/api.ts';
+import { useRoute } from '../shell/query.ts';
+import { Button } from '../ui/button.tsx';
+import { Empty } from '../ui/empty.tsx';
+import { Skeleton } from '../ui/skeleton.tsx';
+import { countWords } from '../ui/writing.ts';
+import { AskingPanel } from './asking.tsx';
+import { AnswerList } from './list.tsx';
+import { Proposing } from './proposing.tsx';
+import { useAsking, usePicked } from './store.ts';
+import { Writing } from './writing.tsx';
+
+const NEW = 'new';
+
+function Written({ id }: { id: string }) {
+  const { data, error } = useRoute(questionRoutes.one, { params: { id } });
+  if (error) return <Empty title="This answer cannot be shown">{sentenceOf(error)}</Empty>;
+  return data ? <Writing key={`${id} ${data.number}`} page={data} /> : <Skeleton lines={8} className="p-6" />;
+}
+
+/** Answers at the left, asking at the right. */
+export default function Questions() {
+  const { id } = useParams();
+  const [query] = useSearchParams();
+  const navigate = useNavigate();
+  const { data, error } = useRoute(questionRoutes.list, {});
+  const [proposes, setProposes] = useState(false);
+  useEffect(() => {
+    document.title = 'Questions · Kineta';
+    return () => {
+      useAsking.getState().begin();
+      usePicked.getState().pickAll([]);
+    };
+  }, []);
+  const articles = data?.articles;
+  const said = articles?.filter(({ draft }) => !draft).length ?? 0;
+  const question = query.get('question') ?? '';
+  return (
+    <main className="flex h-full flex-col">
+      <header className="flex min-h-13 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
+        <h1 className="font-script text-xl font-semibold">Questions</h1>
+        <span className="font-mono text-xs text-ink-2">{articles ? `${countWords(said)} answers` : ''}</span>
+        <span className="ml-auto flex gap-2">
+          <Button onClick={() => setProposes(true)}>What you are always asked…</Button>
+          <Button look="main" onClick={() => void navigate(`/questions/${NEW}`)}>
+            New answer
+          </Button>
+        </span>
+      </header>
+      <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
+        <div className={`flex min-w-0 flex-1 flex-col ${id ? 'lg:overflow-y-auto' : 'max-lg:min-h-[60vh]'}`}>
+          {id === NEW ? (
+            <Writing key={question} question={question} />
+          ) : id ? (
+            <Written id={id} />
+          ) : error ? (
+            <Empty title="The answers cannot be shown">{sentenceOf(error)}</Empty>
+          ) : articles ? (
+            <AnswerList articles={articles} open={id} />
+          ) : (
+            <Skeleton lines={10} className="p-6" />
+          )}
+        </div>
+        <aside
+          aria-label="Ask as a visitor"
+          className="w-107 shrink-0 border-l border-rule bg-paper-2 max-lg:w-full max-lg:border-t max-lg:border-l-0 lg:overflow-y-auto"
+        >
+          <AskingPanel />
+        </aside>
+      </div>
+      {proposes ? <Proposing onClose={() => setProposes(false)} /> : null}
+    </main>
+  );
+}

@@ -1,0 +1,211 @@
+import { type ArticlePage, questionRoutes } from '@kineta/contract';
+import { blankArticle, KeptArticle, PERSONS } from '@kineta/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { z } from 'zod';
+import { call } from '../shell/api.ts';
+import { changedHere, keyOf, queries } from '../shell/query.ts';
+import { useSentForm } from '../shell/sent-form.ts';
+import { Button } from '../ui/button.tsx';
+import { Choice, TextArea, TextField } from '../ui/field.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { AnswerText } from './answer-text.tsx';
+import { History } from './history.tsx';
+import { remove } from './several.tsx';
+import { useAsking } from './store.ts';
+
+const lines = (text: string): string[] =>
+  text
+    .split('\n')
+    .map(line => line.trim())
+    .filter(Boolean);
+const words = (text: string): string[] =>
+  text
+    .split(',')
+    .map(word => word.trim())
+    .filter(Boolean);
+
+/** What is written in the fields, as an article. */
+const Written = z
+  .object({
+    question: z.string(),
+    answer: z.string(),
+    wordings: z.string().transform(lines),
+    tags: z.string().transform(words),
+    listed: z.boolean(),
+    draft: z.boolean(),
+    source: z.string().nullable(),
+    audience: z.object({
+      pages: z.string().transform(lines),
+      languages: z.string().transform(words),
+      person: z.enum(PERSONS),
+      sites: z.array(z.string()),
+    }),
+    from: z.string().transform(day => day || null),
+    to: z.string().transform(day => day || null),
+  })
+  .pipe(KeptArticle);
+type Fields = z.input<typeof Written>;
+
+const fieldsOf = ({ audience, wordings, tags, from, to, ...rest }: KeptArticle): Fields => ({
+  ...rest,
+  wordings: wordings.join('\n'),
+  tags: tags.join(', '),
+  audience: {
+    ...audience,
+    pages: audience.pages.join('\n'),
+    languages: audience.languages.join(', '),
+  },
+  from: from ?? '',
+  to: to ?? '',
+});
+
+const personNames: Record<(typeof PERSONS)[number], string> = {
+  anybody: 'anybody',
+  known: 'only people who are known',
+  'not known': 'only people who are not known',
+};
+
+const isNarrowed = ({ audience: { pages, languages, person }, from, to }: Fields): boolean =>
+  [pages, languages, from, to].some(text => text !== '') || person !== 'anybody';
+
+/** Where an answer is written, new or otherwise than it was. */
+export function Writing({ page, question = '' }: { page?: ArticlePage; question?: string }) {
+  const navigate = useNavigate();
+  const ask = useAsking(state => state.ask);
+  const asked = useAsking(state => state.asked);
+  const before = fieldsOf(page?.article ?? { ...blankArticle, question });
+  const [narrows, setNarrows] = useState(isNarrowed(before));
+  const form = useSentForm(Written, before, async article => {
+    const kept = page
+      ? await call(questionRoutes.change, { params: { id: page.id }, body: { article, number: page.number } })
+      : await call(questionRoutes.add, { body: article });
+    queries.setQueryData(keyOf(questionRoutes.one, { params: { id: kept.id } }), kept);
+    await changedHere(questionRoutes.list, questionRoutes.history);
+    // Whoever corrects an answer sees at once what would be said now.
+    if (asked !== '') void ask(asked);
+    void navigate('/questions');
+  });
+  const { answer, wordings } = form.watch();
+  const { draft } = before;
+  const addsWording = asked !== '' && page !== undefined && !lines(wordings).includes(asked);
+  return (
+    <form onSubmit={form.submit} noValidate className="mx-auto w-full max-w-2xl space-y-4 px-6 py-5 max-md:px-4">
+      <div className="flex items-baseline gap-3">
+        <Button look="quiet" className="-ml-3" onClick={() => void navigate('/questions')}>
+          ← All answers
+        </Button>
+        {draft ? <Pill tone="waits">nobody is told it before you say yes</Pill> : null}
+      </div>
+      <TextField
+        label="What is asked"
+        autoFocus={!page}
+        maxLength={500}
+        mistake={form.mistakeAt('question')}
+        {...form.register('question')}
+      />
+      <TextArea
+        label="What is answered"
+        rows={5}
+        maxLength={20_000}
+        mistake={form.mistakeAt('answer')}
+        {...form.register('answer')}
+      />
+      <p className="-mt-3 text-[0.8125rem] text-ink-3">
+        **bold**, [a link](https://…), lists with - or 1. and tables, as Markdown writes them; {'{business phone}'}{' '}
+        stands for a fact of the business.
+      </p>
+      {answer.trim() ? (
+        <section aria-label="As it is read" className="rounded-md border border-rule bg-sheet px-4 py-3">
+          <AnswerText>{answer}</AnswerText>
+        </section>
+      ) : null}
+      <TextArea
+        label="Other wordings of the question, one a line"
+        rows={2}
+        mistake={form.mistakeAt('wordings')}
+        {...form.register('wordings')}
+      />
+      {addsWording ? (
+        <Button
+          onClick={() => form.setValue('wordings', [...lines(wordings), asked].join('\n'), { shouldDirty: true })}
+        >
+          Add “{asked.length > 60 ? `${asked.slice(0, 60)}…` : asked}” as a wording
+        </Button>
+      ) : null}
+      <TextField label="Tags, with commas between" mistake={form.mistakeAt('tags')} {...form.register('tags')} />
+      <label className="flex items-center gap-2">
+        <input type="checkbox" {...form.register('listed')} />
+        Listed for visitors before they ask
+      </label>
+      {narrows ? (
+        <fieldset className="grid grid-cols-2 gap-3 rounded-md border border-rule p-4 max-md:grid-cols-1">
+          <legend className="px-1 text-ink-2">For whom, where and when</legend>
+          <TextArea
+            label="Pages, one a line; all when empty"
+            rows={2}
+            placeholder="/heat-pumps*"
+            mistake={form.mistakeAt('audience.pages')}
+            {...form.register('audience.pages')}
+          />
+          <div className="space-y-3">
+            <Choice label="Who" mistake={form.mistakeAt('audience.person')} {...form.register('audience.person')}>
+              {PERSONS.map(one => (
+                <option key={one} value={one}>
+                  {personNames[one]}
+                </option>
+              ))}
+            </Choice>
+            <TextField
+              label="Languages, by their codes"
+              placeholder="en, de"
+              mistake={form.mistakeAt('audience.languages')}
+              {...form.register('audience.languages')}
+            />
+          </div>
+          <TextField label="From" type="date" mistake={form.mistakeAt('from')} {...form.register('from')} />
+          <TextField label="To" type="date" mistake={form.mistakeAt('to')} {...form.register('to')} />
+        </fieldset>
+      ) : (
+        <button type="button" className="text-petrol hover:underline" onClick={() => setNarrows(true)}>
+          Only for some people, pages or days
+        </button>
+      )}
+      {form.mistake ? (
+        <p role="alert" className="text-brick">
+          {form.mistake}
+        </p>
+      ) : null}
+      <div className="flex flex-wrap justify-end gap-2">
+        {page ? (
+          <Button
+            look="quiet"
+            className="mr-auto"
+            onClick={() => {
+              void remove([page.id], 'One answer');
+              void navigate('/questions');
+            }}
+          >
+            Remove
+          </Button>
+        ) : null}
+        {draft ? (
+          <Button type="submit" disabled={form.formState.isSubmitting} onClick={() => form.setValue('draft', true)}>
+            Keep it as a draft
+          </Button>
+        ) : null}
+        <Button
+          look="main"
+          type="submit"
+          disabled={form.formState.isSubmitting}
+          onClick={() => form.setValue('draft', false)}
+        >
+          {draft ? 'It is right' : 'Keep it'}
+        </Button>
+      </div>
+      {page ? (
+        <History id={page.id} onTake={version => form.reset(fieldsOf(version), { keepDefaultValues: true })} />
+      ) : null}
+    </form>
+  );
+}
