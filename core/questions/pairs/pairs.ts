@@ -1,0 +1,200 @@
+import type { Root } from 'hast';
+import { asks, closes, endsAsking, labelledAnswer, labelOfAnswer, leadsOn, plain } from './asks.ts';
+import { type Block, blocksOf, type Style } from './blocks.ts';
+import { cleaned } from './clean.ts';
+import { type Content, childrenOf, textOf } from './tree.ts';
+import { markdownOf } from './written.ts';
+
+/** What a document answers: a question with its answer, or a passage under its heading, with no question of its own. */
+export interface FoundPart {
+  kind: 'pair' | 'passage';
+  /** Empty of a passage. */
+  question: string;
+  /** CommonMark. */
+  answer: string;
+  /** The heading that it stands under; empty at the beginning. */
+  heading: string;
+}
+
+type MayAsk = Extract<Block, { kind: 'may ask' }>;
+
+/** Of what is set in one way, so much has to ask for all of it to be what is asked: “Delivery times” among questions is one. */
+const MOST = 0.5;
+/** How often something has to stand so for it to be meant. */
+const OFTEN = 2;
+
+const levelOf = (style: Style): number => Number(/^h(\d+)$/.exec(style)?.[1] ?? 0);
+
+/** Whether something follows that it may be answered by, before anything of its own kind. */
+function isFollowed(blocks: readonly Block[], at: number): boolean {
+  const next = blocks[at + 1];
+  if (!next || next.kind === 'ends') return false;
+  if (next.kind === 'tells') return true;
+  // A heading may be followed by smaller ones, and by lines in bold.
+  const own = levelOf((blocks[at] as MayAsk).style);
+  const other = levelOf(next.style);
+  return own > 0 && (other === 0 || other > own) && !asks(next.text);
+}
+
+/** Which blocks ask. */
+function askedIn(blocks: readonly Block[]): Set<Block> {
+  const asked = new Set<Block>();
+  const ofStyle = new Map<Style, Array<{ block: MayAsk; followed: boolean }>>();
+  blocks.forEach((block, at) => {
+    if (block.kind !== 'may ask' || leadsOn(block.text)) return;
+    if (block.style === 'said') asked.add(block);
+    else {
+      const known = ofStyle.get(block.style) ?? [];
+      known.push({ block, followed: isFollowed(blocks, at) });
+      ofStyle.set(block.style, known);
+    }
+  });
+  let strong = asked.size;
+  for (const [style, all] of ofStyle) {
+    if (style === 'words' || style === 'bold') continue;
+    const followed = all.filter(one => one.followed);
+    const asking = followed.filter(({ block }) => asks(block.text));
+    const isAll = asking.length >= OFTEN && asking.length >= followed.length * MOST && levelOf(style) > 1;
+    for (const { block } of isAll ? followed : asking) if (!closes(block.text)) asked.add(block);
+    strong += asking.length;
+  }
+  const bold = (ofStyle.get('bold') ?? []).filter(one => one.followed);
+  const boldAsking = bold.filter(({ block }) => asks(block.text));
+  const isBoldAll = boldAsking.length >= OFTEN && boldAsking.length >= bold.length * MOST && strong < boldAsking.length;
+  if (strong < boldAsking.length || boldAsking.every(({ block }) => endsAsking(block.text))) {
+    for (const { block } of isBoldAll ? bold : boldAsking.length >= OFTEN || strong === 0 ? boldAsking : [])
+      if (!closes(block.text)) asked.add(block);
+    strong += boldAsking.length;
+  }
+  const words = (ofStyle.get('words') ?? []).filter(({ block, followed }) => followed && endsAsking(block.text));
+  // Where questions are set apart in some way, one that is not is a part of an answer.
+  if (strong < OFTEN && words.length >= OFTEN) for (const { block } of words) asked.add(block);
+  return asked;
+}
+
+interface Open {
+  asked: MayAsk;
+  content: Content[];
+  heading: string;
+}
+
+const norm = (text: string): string =>
+  plain(text)
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+
+/** Takes the “A:” away that an answer begins with. */
+function withoutLabel(content: readonly Content[]): Content[] {
+  const [first, ...rest] = content;
+  if (!first || !labelledAnswer(textOf(first))) return [...content];
+  const label = labelOfAnswer(textOf(first)).trim();
+  let left = label.length;
+  const cut = (node: Content): Content[] => {
+    if (left <= 0) return [node];
+    if (node.type === 'text') {
+      const begins = node.value.trimStart();
+      const taken = Math.min(left, begins.length);
+      left -= taken;
+      const value = begins.slice(taken);
+      return value === '' ? [] : [{ ...node, value: left <= 0 ? value.trimStart() : value }];
+    }
+    if (node.type !== 'element') return [node];
+    const children = childrenOf(node).flatMap(cut);
+    return children.length === 0 && textOf(node) !== '' ? [] : [{ ...node, children }];
+  };
+  return [...cut(first), ...rest];
+}
+
+/** Puts lists and paragraphs that answers are made of behind each other as they stand. */
+function pairsOf(blocks: readonly Block[], asked: ReadonlySet<Block>): { pairs: FoundPart[]; left: Block[] } {
+  const found: Open[] = [];
+  const left: Block[] = [];
+  let open: Open | undefined;
+  let heading = '';
+  const close = () => {
+    if (open) found.push(open);
+    open = undefined;
+  };
+  for (const block of blocks) {
+    if (block.kind === 'ends') close();
+    else if (block.kind === 'tells') {
+      if (open) open.content.push(...block.content);
+      else left.push(block);
+    } else if (asked.has(block)) {
+      close();
+      open = { asked: block, content: [], heading };
+    } else {
+      const level = levelOf(block.style);
+      const own = open ? levelOf(open.asked.style) : 0;
+      // A heading ends what stands under one as large or smaller, and all that stands under none.
+      if (level > 0 && (own === 0 || level <= own || closes(block.text))) {
+        close();
+        heading = block.text;
+        left.push(block);
+      } else if (open && !leadsOn(block.text)) open.content.push(...asContent(block));
+      else if (leadsOn(block.text)) close();
+      else left.push(block);
+    }
+  }
+  close();
+  const byQuestion = new Map<string, FoundPart>();
+  for (const { asked: block, content, heading: under } of found) {
+    const answer = markdownOf(withoutLabel(content));
+    if (answer === '') continue;
+    // What stands twice was named in a list of contents before.
+    const key = norm(block.text);
+    const known = byQuestion.get(key);
+    if (known && known.answer.length >= answer.length) continue;
+    byQuestion.delete(key);
+    byQuestion.set(key, { kind: 'pair', question: plain(block.text), answer, heading: under });
+  }
+  return { pairs: [...byQuestion.values()], left };
+}
+
+const asContent = ({ style, content }: MayAsk): Content[] => {
+  const level = levelOf(style);
+  const tagName = level > 0 ? `h${level}` : 'p';
+  const children: Content[] =
+    style === 'bold' ? [{ type: 'element', tagName: 'strong', properties: {}, children: content }] : content;
+  return [{ type: 'element', tagName, properties: {}, children }];
+};
+
+/** Fewer characters say nothing by themselves, and so many are one passage. */
+const LEAST = 60;
+const LONGEST = 1_500;
+
+function passagesOf(left: readonly Block[]): FoundPart[] {
+  const passages: FoundPart[] = [];
+  let heading = '';
+  let content: Content[] = [];
+  const close = () => {
+    const answer = markdownOf(content);
+    if (answer.length >= LEAST) passages.push({ kind: 'passage', question: '', answer, heading });
+    content = [];
+  };
+  for (const block of left) {
+    if (block.kind === 'ends') continue;
+    if (block.kind === 'may ask' && levelOf(block.style) > 0) {
+      close();
+      heading = block.text;
+    } else {
+      content.push(...(block.kind === 'tells' ? block.content : asContent(block)));
+      if (textOf(content).length >= LONGEST) close();
+    }
+  }
+  close();
+  return passages;
+}
+
+/** So much of a document’s words has to stand in pairs for the rest to be nothing but what is around them. */
+const COVERED = 0.5;
+
+/** What a document answers, in its order. @param root as it was read, with all that stands around it */
+export function partsIn(root: Root): FoundPart[] {
+  const blocks = blocksOf(cleaned(root));
+  const { pairs, left } = pairsOf(blocks, askedIn(blocks));
+  const inPairs = pairs.reduce((sum, { question, answer }) => sum + question.length + answer.length, 0);
+  const all = blocks.reduce((sum, block) => sum + (block.kind === 'ends' ? 0 : block.text.length), 0);
+  return pairs.length > 0 && inPairs >= all * COVERED ? pairs : [...pairs, ...passagesOf(left)];
+}
