@@ -244,6 +244,10 @@ export { type Evaluation, evaluate, type Ranked, RatedQueries } from './question
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
 export { blankArticle, hasGap, joinedArticle, KeptArticle, type Withheld, withheldFrom } from './questions/kept.ts';
 export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
+export { asks, endsAsking, labelledAnswer, labelledAsked } from './questions/pairs/asks.ts';
+export { type FoundPart, partsIn } from './questions/pairs/pairs.ts';
+export { attribute, type Content, elementsIn, isElement, textOf } from './questions/pairs/tree.ts';
+export { markdownOf } from './questions/pairs/written.ts';
 export { textsOf } from './questions/passages.ts';
 export type { Reason } from './questions/reason.ts';
 export type { IsWord } from './questions/spelling.ts';

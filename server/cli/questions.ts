@@ -1,6 +1,7 @@
 import {
   type Article,
   Articles,
+  cut,
   type Evaluation,
   evaluate,
   Finder,
@@ -12,13 +13,15 @@ import {
 } from '@kineta/core';
 import type { z } from 'zod';
 import { englishEncoder } from '../questions/encoder.ts';
+import { partsOf } from '../questions/reading/readers.ts';
 import { englishWords } from '../questions/spelling.ts';
+import { documentAt } from './document.ts';
 import { readFile } from './file.ts';
 import { plainSearch } from './plain-search.ts';
 import { readWords } from './words.ts';
 
 const usage =
-  'kineta questions ask --entries E.json "text" [--json], or kineta questions evaluate --entries E.json --queries Q.json [--json]';
+  'kineta questions ask --entries E.json "text" [--json], kineta questions evaluate --entries E.json --queries Q.json [--json], or kineta questions import FILE|URL… [--json]';
 /** So many of what was found are shown. */
 const SHOWN = 5;
 
@@ -52,7 +55,7 @@ async function asker(
   };
 }
 
-async function ask({ entries, json }: Options, text: string | undefined): Promise<void> {
+async function ask({ entries, json }: Options, [text]: readonly string[]): Promise<void> {
   const { articles } = named(entries, 'entries', Articles);
   if (!text) throw new Error(`Say what is asked: ${usage}`);
   const questionOf = new Map(articles.map(({ id, question }) => [id, question]));
@@ -88,14 +91,42 @@ async function measure({ entries, queries, json }: Options): Promise<void> {
   for (const name of names) row(name, [kineta[name].toFixed(3), bm25[name].toFixed(3)]);
 }
 
-const parts: Readonly<Record<string, (options: Options, text: string | undefined) => void | Promise<void>>> = {
+const parts: Readonly<Record<string, (options: Options, given: readonly string[]) => Promise<void>>> = {
   ask,
   evaluate: measure,
+  import: bringIn,
 };
+
+/** What documents answer, as entries; what of them cannot be read is said, and the others are read all the same. */
+async function bringIn({ json }: Options, places: readonly string[]): Promise<void> {
+  if (places.length === 0) throw new Error(`Say which documents: ${usage}`);
+  const articles: Article[] = [];
+  for (const place of places) {
+    try {
+      const { content, given } = await documentAt(place);
+      const found = await partsOf(content, given);
+      for (const { kind, question, answer, heading } of found)
+        articles.push({
+          id: String(articles.length + 1),
+          question: cut(question, 500),
+          answer: cut(answer, 50_000),
+          source: heading === '' ? place : `${place} (${heading})`,
+          ...(kind === 'passage' ? { kind } : {}),
+        });
+      if (found.length === 0) console.error(`${place}: nothing was found in it that answers something.`);
+    } catch (error) {
+      console.error(`${place}: ${(error as Error).message}`);
+      process.exitCode = 1;
+    }
+  }
+  if (json) console.log(JSON.stringify({ articles }, null, 2));
+  else for (const { question, answer, kind } of articles) console.log(`${kind ? '(passage)' : question}\n${answer}\n`);
+}
 
 /**
  * `kineta questions ask --entries E.json "text"`: what is found for a question; `kineta questions evaluate --entries E.json
- * --queries Q.json`: how well rated questions are answered, beside plain BM25. Exit 2 when a file is none of these.
+ * --queries Q.json`: how well rated questions are answered, beside plain BM25; `kineta questions import FILE|URL…`: what documents
+ * answer. Exit 2 when a file is none of these, 1 when a document cannot be read.
  */
 export async function questions(words: string[]): Promise<void> {
   const { values, positionals } = readWords(words, usage, {
@@ -103,10 +134,10 @@ export async function questions(words: string[]): Promise<void> {
     queries: { type: 'string' },
     json: { type: 'boolean' },
   });
-  const [name = '', text] = positionals;
+  const [name = '', ...given] = positionals;
   try {
     if (!Object.hasOwn(parts, name)) throw new Error(`It is used so: ${usage}`);
-    await parts[name]!(values, text);
+    await parts[name]!(values, given);
   } catch (error) {
     console.error((error as Error).message);
     process.exitCode = 2;

@@ -1,5 +1,5 @@
 import type { Element, Root } from 'hast';
-import { asks, endsAsking, labelledAnswer, labelledAsked } from './asks.ts';
+import { asks, endsAsking, labelledAnswer, labelledAsked, plain } from './asks.ts';
 import {
   attribute,
   type Content,
@@ -8,6 +8,7 @@ import {
   hasBlocks,
   isBlock,
   isElement,
+  named,
   paragraphOf,
   textOf,
 } from './tree.ts';
@@ -20,8 +21,8 @@ export type Style =
   | `h${number}`
   /** A paragraph, or the beginning of one, in bold. */
   | 'bold'
-  /** An entry of a numbered or marked list. */
-  | 'entry'
+  /** A line in italics. */
+  | 'italics'
   /** Nothing but its words. */
   | 'words';
 
@@ -100,8 +101,15 @@ function ofParagraph(content: readonly Content[]): Block[] {
     if (!after.some(isText)) return [asking('bold', bold), ...behind([])];
     if (endsAsking(boldText)) return [asking('bold', bold), ...behind(after)];
   }
+  if (
+    rest.length === 0 &&
+    text.length <= LONGEST &&
+    !endsAsking(text) &&
+    first.filter(isText).every(node => isElement(node, 'em', 'i'))
+  )
+    return [asking('italics', first)];
   if (rest.length > 0 && endsAsking(text) && text.length <= LONGEST) return [asking('words', first), ...behind([])];
-  if (rest.length === 0 && endsAsking(text) && text.length <= LONGEST && isOneSentence(text))
+  if (rest.length === 0 && endsAsking(text) && text.length <= LONGEST && isOneSentence(plain(text)))
     return [asking('words', first)];
   return telling([paragraphOf(content)]);
 }
@@ -118,6 +126,8 @@ const joinedLines = (lines: readonly Content[][]): Content[] =>
 interface Folds {
   panels: ReadonlyMap<string, Element>;
   unfolded: Set<Element>;
+  /** The document says that it is one of questions: what is set apart in it need not ask. */
+  isFaq: boolean;
 }
 
 const targetOf = (node: Element): string =>
@@ -135,10 +145,18 @@ const unfolds = (node: Element): boolean =>
   (isElement(node, 'button', 'a') || attribute(node, 'role') === 'button') &&
   (attribute(node, 'ariaExpanded') !== '' || targetOf(node) !== '');
 
+/** What is called a question, or the part of something folded away that is always seen. */
+const CALLED =
+  /(?:^|[\s_-])(?:question|accordion[_-]*(?:title|head(?:er|ing)?|button|trigger|toggle|label)|faqs?[_-]*(?:q|title|head(?:er|ing)?|trigger|toggle)|(?:collapse|collapsible|toggle|expander|disclosure)[_-]*(?:title|head(?:er|ing)?|button|trigger|label)?)(?:$|[\s_-])/iu;
+const isCalled = (node: Element): boolean =>
+  CALLED.test(named(node)) &&
+  ![...elementsIn(node)].some(one => HEADING.test(one.tagName) && one !== node) &&
+  asks(textOf(node));
+
 /** What unfolds something, where this is nothing else: a button, or a heading around one. */
 function unfolding(node: Element): Element | undefined {
   for (const one of elementsIn(node))
-    if (unfolds(one)) return textOf(one).length >= textOf(node).length * 0.8 ? one : undefined;
+    if (unfolds(one) || isCalled(one)) return textOf(one).length >= textOf(node).length * 0.8 ? one : undefined;
   return undefined;
 }
 
@@ -252,10 +270,10 @@ class Reading {
   }
 
   private table(node: Element): void {
-    const rows = [...elementsIn(node)]
-      .filter(one => isElement(one, 'tr'))
+    const rows = rowsOf(node)
       .map(row => row.children.filter(cell => isElement(cell, 'td', 'th')) as Element[])
       .filter(cells => cells.length > 1);
+    if (this.questionRows(node)) return;
     const head = rows[0]?.map(cell => textOf(cell)) ?? [];
     const asked = head.findIndex(cell =>
       /^(?:(?:the |your )?questions?|q|frage|pregunta|question posée)$/iu.test(cell),
@@ -265,7 +283,8 @@ class Reading {
     const data = isHeaded ? rows.slice(1) : rows;
     const column = isHeaded ? asked : data.length > 1 ? questionsColumn(data) : -1;
     if (column < 0) {
-      this.blocks.push(...telling([node]));
+      if (isLayout(node)) for (const cell of cellsOf(node)) this.all(cell.children);
+      else this.blocks.push(...telling([node]));
       return;
     }
     for (const cells of data) {
@@ -280,13 +299,34 @@ class Reading {
     }
   }
 
+  /** Rows that say of themselves that they are questions and answers, one below the other. */
+  private questionRows(node: Element): boolean {
+    const rows = rowsOf(node);
+    const isOf = (row: Element, what: RegExp) => what.test(attribute(row, 'className'));
+    if (!rows.some(row => isOf(row, /\bquestion\b/)) || !rows.some(row => isOf(row, /\banswer\b/))) return false;
+    let question: Content[] = [];
+    for (const row of rows) {
+      const cells = row.children.filter(cell => isElement(cell, 'td', 'th')) as Element[];
+      const last = cells.at(-1);
+      if (!last) continue;
+      if (isOf(row, /\bquestion\b/)) question = last.children;
+      else if (isOf(row, /\banswer\b/) && question.length > 0) {
+        this.apart(question, last.children);
+        question = [];
+      } else if (!elementsInside(row, 'tr')) this.all(cells.flatMap(cell => cell.children));
+    }
+    return true;
+  }
+
   /** A list is one thing, but where its entries are questions with their answers. */
   private list(node: Element): void {
     const items = node.children.filter(child => isElement(child, 'li')) as Element[];
     const read = items.map(item => new Reading(this.folds).read(item.children));
+    // Among questions, an entry that begins with a title of its own asks, whatever it says.
+    const mayAsk = ({ style, text }: Extract<Block, { kind: 'may ask' }>) =>
+      asks(text) || (this.folds.isFaq && items.length > 2 && (style === 'bold' || style === 'italics'));
     const asked = read.filter(
-      ([first, second]) =>
-        first?.kind === 'may ask' && asks(first.text) && second !== undefined && second.kind !== 'ends',
+      ([first, second]) => first?.kind === 'may ask' && mayAsk(first) && second !== undefined && second.kind !== 'ends',
     );
     if (items.length > 0 && asked.length >= items.length * MOST)
       for (const blocks of read) {
@@ -298,6 +338,26 @@ class Reading {
     else this.blocks.push(...telling([node]));
   }
 }
+
+const elementsInside = (node: Element, name: string): boolean =>
+  childrenOf(node).some(child => [...elementsIn(child)].some(one => isElement(one, name)));
+
+const rowsOf = (node: Element): Element[] =>
+  (node.children.filter(child => isElement(child)) as Element[]).flatMap(child =>
+    isElement(child, 'tr') ? [child] : isElement(child, 'thead', 'tbody', 'tfoot') ? rowsOf(child) : [],
+  );
+
+/** The cells of a table itself, without those of tables in them. */
+const cellsOf = (node: Element): Element[] =>
+  (node.children.filter(child => isElement(child)) as Element[]).flatMap(child =>
+    isElement(child, 'td', 'th') ? [child] : isElement(child, 'table') ? [] : cellsOf(child),
+  );
+
+/** Whether a table only puts parts of a page beside each other. */
+const isLayout = (node: Element): boolean =>
+  rowsOf(node).every(row => row.children.filter(cell => isElement(cell, 'td', 'th')).length < 2) ||
+  elementsInside(node, 'table') ||
+  ['h1', 'h2', 'h3', 'h4', 'details', 'dl'].some(name => elementsInside(node, name));
 
 /** The column of a table in which questions stand, before one that answers them; -1 where there is none. */
 function questionsColumn(rows: readonly Element[][]): number {
@@ -312,12 +372,15 @@ function questionsColumn(rows: readonly Element[][]): number {
   return -1;
 }
 
-/** A cleaned document as one thing behind the other, with what may be asked in it. */
-export function blocksOf(root: Root): Block[] {
+/**
+ * A cleaned document as one thing behind the other, with what may be asked in it.
+ * @param isFaq whether it says that it is one of questions
+ */
+export function blocksOf(root: Root, isFaq = false): Block[] {
   const panels = new Map<string, Element>();
   for (const node of elementsIn(root)) {
     const id = attribute(node, 'id');
     if (id !== '') panels.set(id, node);
   }
-  return new Reading({ panels, unfolded: new Set() }).read(root.children as Content[]);
+  return new Reading({ panels, unfolded: new Set(), isFaq }).read(root.children as Content[]);
 }

@@ -37,16 +37,25 @@ const AROUND =
 const TOP =
   /^(?:[\s↑⇧▲^]*)(?:(?:back|return|go|jump) (?:up )?to (?:the )?(?:top|contents|index|start|table of contents)|(?:to )?top|nach oben|zurück (?:zum Anfang|nach oben)|haut de page|retour en haut)[\s↑⇧▲^.]*$/iu;
 const AROUND_TEXT =
-  /^(?:was this (?:page|article|answer|information)? ?(?:helpful|useful)\??.*|(?:last|zuletzt) (?:updated|modified|reviewed|changed|geändert)\b.{0,60}|(?:yes|no)(?: (?:yes|no))?|share(?: this)?.{0,30}|print(?: this page)?|edit(?: this page)?(?: on \w+)?|copy link|permalink|skip to (?:main )?content|(?:expand|collapse|open|close) all.*|page \d+(?: of \d+)?)$/iu;
+  /^(?:was this (?:page|article|answer|information)? ?(?:helpful|useful)\??.*|(?:last|zuletzt) (?:updated|modified|reviewed|changed|geändert)\b.{0,60}|yes ?\/? ?no|share(?: this)?.{0,30}|print(?: this page)?|edit(?: this page)?(?: on \w+)?|copy link|permalink|skip to (?:main )?content|(?:expand|collapse|open|close) all.*|page \d+(?: of \d+)?)$/iu;
 
-/** Whether a list leads to places of this page, as lists of contents do. */
-function isContents(node: Element): boolean {
-  const items = childrenOf(node).filter(child => isElement(child, 'li')) as Element[];
-  const links = items.filter(item => {
-    const [link] = [...elementsIn(item)].filter(one => isElement(one, 'a'));
-    return link !== undefined && /^#./.test(attribute(link, 'href')) && textOf(item).startsWith(textOf(link));
+/** Of a list of contents so much is links to places of the document itself. */
+const MOST = 0.8;
+
+/** Whether something leads to places of this document and says little else, as lists of contents do. */
+function isContents(node: Element, ids: ReadonlySet<string>): boolean {
+  const links = [...elementsIn(node)].filter(one => {
+    const [, place] = attribute(one, 'href').split('#');
+    return (
+      isElement(one, 'a') &&
+      place !== undefined &&
+      place !== '' &&
+      (attribute(one, 'href').startsWith('#') || ids.has(place))
+    );
   });
-  return items.length > 1 && links.length >= items.length * 0.8;
+  if (links.length < 2) return false;
+  const inLinks = links.reduce((sum, link) => sum + textOf(link).length, 0);
+  return inLinks >= textOf(node).replace(/[\d.\s]+/g, ' ').length * MOST;
 }
 
 const isFootnoteMark = (node: Element): boolean =>
@@ -54,13 +63,13 @@ const isFootnoteMark = (node: Element): boolean =>
   [...elementsIn(node)].some(one => isElement(one, 'a') && attribute(one, 'href').startsWith('#'));
 
 /** What is around the text of a page rather than in it. */
-function isAround(node: Element): boolean {
+function isAround(node: Element, ids: ReadonlySet<string>): boolean {
   const { tagName } = node;
   if (NEVER.has(tagName) || ROLES.has(attribute(node, 'role')))
     return !(/^(?:form|aside)$/.test(tagName) && holdsMuch(node));
   // What is folded away is hidden as well: only marks of a page are gone by, never that.
   if (AROUND.test(named(node)) && !/^(?:main|article|body|h[1-6])$/.test(tagName)) return !holdsMuch(node);
-  if ((tagName === 'ul' || tagName === 'ol') && isContents(node)) return true;
+  if (/^(?:ul|ol|dl|table|p|div)$/.test(tagName) && isContents(node, ids)) return true;
   if (isFootnoteMark(node)) return true;
   if (
     tagName === 'a' &&
@@ -82,11 +91,11 @@ const holdsMuch = (node: Element): boolean =>
   textOf(node).length > 1_200 &&
   !isElement(node, 'nav', 'footer');
 
-function without(node: Content): Content[] {
+function without(node: Content, ids: ReadonlySet<string>): Content[] {
   if (node.type === 'comment') return [];
   if (!isElement(node)) return [node];
-  if (isAround(node)) return [];
-  const children = node.children.flatMap(without);
+  if (isAround(node, ids)) return [];
+  const children = node.children.flatMap(child => without(child, ids));
   // A heading stands for what it says, whatever it is wrapped in.
   if (isElement(node, 'header', 'hgroup') && !children.some(child => isElement(child))) return [];
   return [{ ...node, children }];
@@ -103,7 +112,10 @@ const MAIN = 0.3;
 /** What a document says, without what stands around it: ways to other pages, lists of contents, marks of footnotes, ways back up. */
 export function cleaned(root: Root): Root {
   const body = first(root, node => isElement(node, 'body')) ?? root;
-  const all = rootOf(childrenOf(body).flatMap(without));
+  const ids = new Set(
+    [...elementsIn(root)].flatMap(node => [attribute(node, 'id'), isElement(node, 'a') ? attribute(node, 'name') : '']),
+  );
+  const all = rootOf(childrenOf(body).flatMap(child => without(child, ids)));
   const main = first(all, node => isElement(node, 'main') || attribute(node, 'role') === 'main');
   return main && textOf(main).length >= textOf(all).length * MAIN ? rootOf(main.children) : all;
 }

@@ -2,7 +2,7 @@ import type { Root } from 'hast';
 import { asks, closes, endsAsking, labelledAnswer, labelOfAnswer, leadsOn, plain } from './asks.ts';
 import { type Block, blocksOf, type Style } from './blocks.ts';
 import { cleaned } from './clean.ts';
-import { type Content, childrenOf, textOf } from './tree.ts';
+import { type Content, childrenOf, elementsIn, isElement, textOf } from './tree.ts';
 import { markdownOf } from './written.ts';
 
 /** What a document answers: a question with its answer, or a passage under its heading, with no question of its own. */
@@ -36,39 +36,47 @@ function isFollowed(blocks: readonly Block[], at: number): boolean {
   return own > 0 && (other === 0 || other > own) && !asks(next.text);
 }
 
+/** Blocks that may ask, by how they are set; what stands in the answer to something said apart asks nothing. */
+function byStyle(blocks: readonly Block[]): Map<Style, Array<{ block: MayAsk; followed: boolean }>> {
+  const found = new Map<Style, Array<{ block: MayAsk; followed: boolean }>>();
+  let inAnswer = false;
+  blocks.forEach((block, at) => {
+    if (block.kind === 'ends') inAnswer = false;
+    if (block.kind !== 'may ask') return;
+    if (levelOf(block.style) > 0) inAnswer = false;
+    if (leadsOn(block.text) || (inAnswer && block.style !== 'said')) return;
+    if (block.style === 'said') inAnswer = true;
+    found.set(block.style, [...(found.get(block.style) ?? []), { block, followed: isFollowed(blocks, at) }]);
+  });
+  return found;
+}
+
 /** Which blocks ask. */
 function askedIn(blocks: readonly Block[]): Set<Block> {
-  const asked = new Set<Block>();
-  const ofStyle = new Map<Style, Array<{ block: MayAsk; followed: boolean }>>();
-  blocks.forEach((block, at) => {
-    if (block.kind !== 'may ask' || leadsOn(block.text)) return;
-    if (block.style === 'said') asked.add(block);
-    else {
-      const known = ofStyle.get(block.style) ?? [];
-      known.push({ block, followed: isFollowed(blocks, at) });
-      ofStyle.set(block.style, known);
-    }
-  });
-  let strong = asked.size;
-  for (const [style, all] of ofStyle) {
-    if (style === 'words' || style === 'bold') continue;
+  const found = byStyle(blocks);
+  const asked = new Set<Block>((found.get('said') ?? []).map(({ block }) => block));
+  const said = asked.size;
+  const add = (some: ReadonlyArray<{ block: MayAsk }>): void => {
+    for (const { block } of some) if (!closes(block.text)) asked.add(block);
+  };
+  let headings = 0;
+  for (const [style, all] of found) {
+    if (levelOf(style) === 0) continue;
     const followed = all.filter(one => one.followed);
     const asking = followed.filter(({ block }) => asks(block.text));
     const isAll = asking.length >= OFTEN && asking.length >= followed.length * MOST && levelOf(style) > 1;
-    for (const { block } of isAll ? followed : asking) if (!closes(block.text)) asked.add(block);
-    strong += asking.length;
+    add(isAll ? followed : asking);
+    headings += asking.length;
   }
-  const bold = (ofStyle.get('bold') ?? []).filter(one => one.followed);
+  const bold = (found.get('bold') ?? []).filter(one => one.followed);
   const boldAsking = bold.filter(({ block }) => asks(block.text));
-  const isBoldAll = boldAsking.length >= OFTEN && boldAsking.length >= bold.length * MOST && strong < boldAsking.length;
-  if (strong < boldAsking.length || boldAsking.every(({ block }) => endsAsking(block.text))) {
-    for (const { block } of isBoldAll ? bold : boldAsking.length >= OFTEN || strong === 0 ? boldAsking : [])
-      if (!closes(block.text)) asked.add(block);
-    strong += boldAsking.length;
-  }
-  const words = (ofStyle.get('words') ?? []).filter(({ block, followed }) => followed && endsAsking(block.text));
+  const isBoldAll = boldAsking.length >= OFTEN && boldAsking.length >= bold.length * MOST;
+  // What is bold below headings that ask is a part of their answers, but where it asks itself.
+  if (boldAsking.length > headings) add(isBoldAll ? bold : boldAsking);
+  else add(boldAsking.filter(({ block }) => endsAsking(block.text)));
+  const words = (found.get('words') ?? []).filter(({ block, followed }) => followed && endsAsking(block.text));
   // Where questions are set apart in some way, one that is not is a part of an answer.
-  if (strong < OFTEN && words.length >= OFTEN) for (const { block } of words) asked.add(block);
+  if (headings + boldAsking.length < OFTEN && words.length >= OFTEN && (said === 0 || words.length >= said)) add(words);
   return asked;
 }
 
@@ -154,10 +162,7 @@ function pairsOf(blocks: readonly Block[], asked: ReadonlySet<Block>): { pairs: 
 
 const asContent = ({ style, content }: MayAsk): Content[] => {
   const level = levelOf(style);
-  const tagName = level > 0 ? `h${level}` : 'p';
-  const children: Content[] =
-    style === 'bold' ? [{ type: 'element', tagName: 'strong', properties: {}, children: content }] : content;
-  return [{ type: 'element', tagName, properties: {}, children }];
+  return [{ type: 'element', tagName: level > 0 ? `h${level}` : 'p', properties: {}, children: content }];
 };
 
 /** Fewer characters say nothing by themselves, and so many are one passage. */
@@ -187,12 +192,15 @@ function passagesOf(left: readonly Block[]): FoundPart[] {
   return passages;
 }
 
+const isOfQuestions = (title: string): boolean => /\bfaqs?\b|\bquestions\b|\bfragen\b|\bpreguntas\b/iu.test(title);
+
 /** So much of a document’s words has to stand in pairs for the rest to be nothing but what is around them. */
 const COVERED = 0.5;
 
 /** What a document answers, in its order. @param root as it was read, with all that stands around it */
 export function partsIn(root: Root): FoundPart[] {
-  const blocks = blocksOf(cleaned(root));
+  const titles = [...elementsIn(root)].filter(node => isElement(node, 'title', 'h1', 'h2')).map(node => textOf(node));
+  const blocks = blocksOf(cleaned(root), titles.some(isOfQuestions));
   const { pairs, left } = pairsOf(blocks, askedIn(blocks));
   const inPairs = pairs.reduce((sum, { question, answer }) => sum + question.length + answer.length, 0);
   const all = blocks.reduce((sum, block) => sum + (block.kind === 'ends' ? 0 : block.text.length), 0);
