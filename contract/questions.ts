@@ -102,6 +102,23 @@ export const Asked = z.object({
 });
 export type Asked = z.infer<typeof Asked>;
 
+/** What a document answers, beside what is known already. */
+export const BroughtPart = z.object({
+  kind: z.enum(['pair', 'passage']),
+  /** Empty of a passage; it is proposed by its heading then. */
+  question: z.string(),
+  answer: z.string(),
+  heading: z.string(),
+  /** Whether it is new, known with another answer, known as it is, or like another. */
+  state: z.enum(['new', 'changed', 'same', 'like']),
+  /** The one that it is, or is like. */
+  article: z.object({ id: RowId, question: z.string(), answer: z.string() }).nullable(),
+});
+export type BroughtPart = z.infer<typeof BroughtPart>;
+
+/** So many parts of a document are told of. */
+export const MOST_PARTS = 2_000;
+
 export const questionRoutes = {
   list: route({
     method: 'GET',
@@ -133,6 +150,40 @@ export const questionRoutes = {
       isKnown: z.boolean().nullable().default(null),
     }),
     reply: Asked,
+  }),
+  read: route({
+    method: 'POST',
+    path: '/api/questions/documents',
+    summary:
+      'Read a document (HTML, Markdown, DOCX, PDF, CSV, text, FAQPage data) for what it answers; nothing is kept yet',
+    access: 'lead',
+    bodyType: 'application/octet-stream',
+    most: 21_000,
+    query: z.strictObject({ name: z.string().trim().min(1).max(300) }),
+    reply: z.object({ parts: z.array(BroughtPart), left: z.int() }),
+  }),
+  take: route({
+    method: 'POST',
+    path: '/api/questions/taken',
+    summary:
+      'Take in what was found in a document and looked through: new answers, and others for those that are known',
+    access: 'lead',
+    most: 8_000,
+    body: z.strictObject({
+      source: z.string().trim().min(1).max(300),
+      parts: z
+        .array(
+          z.strictObject({
+            /** The answer that is written otherwise; a new one without. */
+            id: RowId.nullable(),
+            question: KeptArticle.shape.question,
+            answer: KeptArticle.shape.answer,
+          }),
+        )
+        .min(1)
+        .max(MOST_PARTS),
+    }),
+    reply: z.object({ fresh: z.int(), changed: z.int() }),
   }),
   propose: route({
     method: 'POST',

@@ -121,3 +121,49 @@ test('what a business is always asked is taken in as drafts, which are said once
   await hanne.getByRole('toolbar').getByRole('button', { name: 'Remove' }).click();
   await expect(hanne.getByText('No answer is like that')).toBeVisible();
 });
+
+test('a help page is brought in, looked through, and what it says otherwise is said from then on', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.goto(`${stack.url}/questions`);
+  const page = await (await fetch(`${stack.site}/help`)).text();
+  const otherwise = page
+    .replace('Rarely. We check it with the survey.', 'Hardly ever; we look into it.')
+    .replace('</main>', '<h2>Is there a museum of boilers?</h2><p>In the <b>cellar</b>.</p></main>');
+  const bring = (content: string) =>
+    hanne
+      .getByLabel('A document')
+      .setInputFiles({ name: 'help.html', mimeType: 'text/html', buffer: Buffer.from(content) });
+  await bring(otherwise);
+  const found = hanne.getByRole('list', { name: 'What was found' });
+  const row = (name: string) => found.getByRole('listitem').filter({ hasText: name });
+  await expect(row('Which grants are there?').getByText('known as it is')).toBeVisible();
+  await expect(row('Do I need planning permission?').getByText('answered otherwise')).toBeVisible();
+  await expect(row('Do I need planning permission?').getByText('Rarely. We check it with the survey.')).toBeVisible();
+  await expect(row('Is there a museum of boilers?').getByText('new', { exact: true })).toBeVisible();
+  await hanne.getByRole('button', { name: 'Take in 2' }).click();
+  await expect(hanne.getByText('1 new, 1 answered otherwise.')).toBeVisible();
+
+  await ask(hanne, 'do i need planning permission');
+  const said = asking(hanne).getByRole('article');
+  await expect(said.getByText('Hardly ever; we look into it.')).toBeVisible();
+  await ask(hanne, 'is there a museum of boilers');
+  await expect(said.locator('strong')).toHaveText('cellar');
+
+  // Brought in as it was, the page says again what it said.
+  await bring(page);
+  await hanne.getByRole('button', { name: 'Take in 1' }).click();
+  await expect(hanne.getByText('0 new, 1 answered otherwise.')).toBeVisible();
+  await hanne.getByLabel('Find an answer').fill('museum of boilers');
+  await hanne.getByLabel(/^Pick “Is there a museum/).check();
+  await hanne.getByRole('toolbar').getByRole('button', { name: 'Remove' }).click();
+  await expect(hanne.getByText('No answer is like that')).toBeVisible();
+
+  await hanne
+    .getByLabel('A document')
+    .setInputFiles({ name: 'x.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4') });
+  await expect(hanne.getByText('“x.pdf” cannot be read')).toBeVisible();
+  await expect(hanne.getByText('This PDF cannot be read. It may be damaged, or locked with a password.')).toBeVisible();
+});

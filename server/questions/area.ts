@@ -1,25 +1,36 @@
 import { questionRoutes } from '@kineta/contract';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
+import { ProblemError } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
 import { Allowance } from '../limits/allowance.ts';
 import { Answers } from './answers.ts';
 import { asking } from './asking.ts';
 import { ArticleBook } from './book.ts';
+import { Bringing } from './bringing.ts';
 import { articles, articleVersions, meanings } from './model.ts';
 import { proposed } from './proposed/proposed.ts';
 import { Thread } from './thread/thread.ts';
 
 const HASTY = 'That were many questions at once. Please try again in a moment.';
 
-const made = new WeakMap<House, { book: ArticleBook; answers: Answers; thread: Thread }>();
+interface Parts {
+  book: ArticleBook;
+  answers: Answers;
+  bringing: Bringing;
+  threads: readonly Thread[];
+}
+const made = new WeakMap<House, Parts>();
 
-function partsOf(house: House): { book: ArticleBook; answers: Answers; thread: Thread } {
+function partsOf(house: House): Parts {
   const known = made.get(house);
   if (known) return known;
   const book = new ArticleBook(house);
-  const thread = new Thread(house.logger);
-  const parts = { book, thread, answers: new Answers(house, book, thread) };
+  const finding = new Thread(house.logger);
+  // A document that takes long to be read keeps nobody from being answered.
+  const reading = new Thread(house.logger);
+  const answers = new Answers(house, book, finding);
+  const parts = { book, answers, bringing: new Bringing(book, answers, reading), threads: [finding, reading] };
   made.set(house, parts);
   return parts;
 }
@@ -29,7 +40,7 @@ export const questions: Area = {
   name: 'questions',
   tables: [articles, articleVersions, meanings],
   doors(doors, house) {
-    const { book, answers } = partsOf(house);
+    const { book, answers, bringing } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
     serve(doors, questionRoutes.add, ({ body }, me) => book.add(me, body));
@@ -37,6 +48,13 @@ export const questions: Area = {
       await asks.spend(me.id);
       return asking(house, answers, me.workspace, body);
     });
+    const documents = new Allowance('documents', { times: 20, seconds: 60 }, HASTY, house.wire.counters);
+    serve(doors, questionRoutes.read, async ({ request, query }, me) => {
+      if (!Buffer.isBuffer(request.body)) throw new ProblemError('wrong_file', 'Choose a document to bring in.');
+      await documents.spend(me.workspace);
+      return bringing.read(me.workspace, query.name, request.body);
+    });
+    serve(doors, questionRoutes.take, ({ body }, me) => book.bring(me, body.source, body.parts));
     serve(doors, questionRoutes.propose, async ({ body }, me) => ({
       fresh: await book.takeIn(me, proposed[body.business]),
     }));
@@ -71,5 +89,7 @@ export const questions: Area = {
       clear: (before, most) => tables.everywhere(meanings).remove({ at: { before } }, { most }),
     },
   ],
-  close: house => partsOf(house).thread.close(),
+  close: async house => {
+    await Promise.all(partsOf(house).threads.map(thread => thread.close()));
+  },
 };

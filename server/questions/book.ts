@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { ArticlePage, ArticleVersion, ListedArticle, SeveralDone } from '@kineta/contract';
-import { type Article, cut, everybody, hasGap, joinedArticle, type KeptArticle } from '@kineta/core';
+import { type Article, blankArticle, cut, everybody, hasGap, joinedArticle, type KeptArticle } from '@kineta/core';
 import type { Transaction } from '../database/connect.ts';
 import { changeCounted } from '../house/counted.ts';
 import type { House } from '../house/house.ts';
@@ -48,7 +48,8 @@ const doing: {
     article.tags.includes(tag) ? { ...article, tags: article.tags.filter(one => one !== tag) } : null,
 };
 
-const plain = (question: string): string =>
+/** A question as it is told from others: by its words alone. */
+export const plain = (question: string): string =>
   question
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
@@ -109,25 +110,34 @@ export class ArticleBook {
 
   /** Adds those behind the others. @returns their identities */
   addAll(me: SignedIn, fresh: readonly KeptArticle[]): Promise<string[]> {
-    return this.change(me.workspace, async transaction => {
-      const before = await this.all(me.workspace, transaction);
-      if (before.length + fresh.length > MOST_ARTICLES)
-        throw new ProblemError(
-          'known_already',
-          `With these there would be ${(before.length + fresh.length).toLocaleString('en')} answers; at most ${MOST_ARTICLES.toLocaleString('en')} can be kept.`,
-        );
-      const last = before.at(-1)?.place ?? 0;
-      const ids = await this.rows(me.workspace).addAll(
-        fresh.map((written, at) => ({ written, place: last + 1 + at, number: 1 })),
-        { transaction },
+    return this.change(me.workspace, async transaction =>
+      this.addWithin(me, fresh, await this.all(me.workspace, transaction), transaction),
+    );
+  }
+
+  private async addWithin(
+    me: SignedIn,
+    fresh: readonly KeptArticle[],
+    before: readonly ArticleRow[],
+    transaction: Transaction,
+  ): Promise<string[]> {
+    const all = before.length + fresh.length;
+    if (all > MOST_ARTICLES)
+      throw new ProblemError(
+        'known_already',
+        `With these there would be ${all.toLocaleString('en')} answers; at most ${MOST_ARTICLES.toLocaleString('en')} can be kept.`,
       );
-      await this.remember(
-        me,
-        ids.map((id, at) => ({ id, written: fresh[at]!, number: 1 })),
-        transaction,
-      );
-      return ids;
-    });
+    const last = before.at(-1)?.place ?? 0;
+    const ids = await this.rows(me.workspace).addAll(
+      fresh.map((written, at) => ({ written, place: last + 1 + at, number: 1 })),
+      { transaction },
+    );
+    await this.remember(
+      me,
+      ids.map((id, at) => ({ id, written: fresh[at]!, number: 1 })),
+      transaction,
+    );
+    return ids;
   }
 
   /** @throws {ProblemError} `not_found`, or `article_changed` when somebody else wrote it meanwhile */
@@ -198,6 +208,27 @@ export class ArticleBook {
     const fresh = proposed.filter(({ question }) => !known.has(plain(question)));
     if (fresh.length > 0) await this.addAll(me, fresh);
     return fresh.length;
+  }
+
+  /** Takes in what was found in a document: new ones behind the others, and other answers for those that are known. */
+  bring(
+    me: SignedIn,
+    source: string,
+    parts: ReadonlyArray<{ id: string | null; question: string; answer: string }>,
+  ): Promise<{ fresh: number; changed: number }> {
+    return this.change(me.workspace, async transaction => {
+      const known = new Map((await this.all(me.workspace, transaction)).map(row => [row.id, row]));
+      const changed = parts.flatMap(({ id, answer }) => {
+        const row = id === null ? undefined : known.get(id);
+        return row ? [{ id: row.id, written: { ...row.written, answer, source }, number: row.number + 1 }] : [];
+      });
+      const fresh = parts
+        .filter(({ id }) => id === null || !known.has(id))
+        .map(({ question, answer }) => ({ ...blankArticle, question, answer, source }));
+      await this.keep(me, changed, transaction);
+      await this.addWithin(me, fresh, [...known.values()], transaction);
+      return { fresh: fresh.length, changed: changed.length };
+    });
   }
 
   async history(workspace: string, id: string): Promise<ArticleVersion[]> {

@@ -1,4 +1,4 @@
-import { questionRoutes, type SeveralDone } from '@kineta/contract';
+import { type BroughtPart, questionRoutes, type SeveralDone } from '@kineta/contract';
 import { blankArticle, type KeptArticle } from '@kineta/core';
 import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
@@ -114,6 +114,51 @@ describe('what questions are answered by', () => {
     // They have places that are still to be written.
     expect((await several('approve')).reply.changed).toBe(0);
     await several('remove');
+  });
+});
+
+describe('a document', () => {
+  const read = async (name: string, content: string | Buffer, who = lead) => {
+    const response = await who.request('POST', `${questionRoutes.read.path}?name=${name}`, new Blob([content]), {
+      'content-type': 'application/octet-stream',
+    });
+    return (await response.json()) as { parts: BroughtPart[]; left: number; detail: string; code: string };
+  };
+  test('is told of beside what is known, and counts once it is taken in', async () => {
+    const known = await add('Is there a café?', 'No.');
+    await add('Do you have blankets?', 'One for each guest.');
+    const html =
+      '<h2>Is there a café?</h2><p>On the <b>upper</b> deck.</p><h2>Do you have blankets?</h2><p>One for each guest.</p><h2>Who built the boats?</h2><p>We did.</p>';
+    const { parts } = await read('help.html', html);
+    expect(parts.map(({ question, state }) => [question, state])).toEqual([
+      ['Is there a café?', 'changed'],
+      ['Do you have blankets?', 'same'],
+      ['Who built the boats?', expect.stringMatching(/new|like/)],
+    ]);
+    expect(parts[0]!.article).toEqual({ id: known.id, question: 'Is there a café?', answer: 'No.' });
+    expect(await questions()).not.toContain('Who built the boats?');
+    const taken = [
+      { id: known.id, question: 'Is there a café?', answer: parts[0]!.answer },
+      { id: null, question: 'Who built the boats?', answer: 'We did.' },
+    ];
+    const { reply } = await lead.call(questionRoutes.take, { body: { source: 'help.html', parts: taken } });
+    expect(reply).toEqual({ fresh: 1, changed: 1 });
+    const { article, number } = (await lead.call(questionRoutes.one, { params: { id: known.id } })).reply;
+    expect([article.answer, article.source, number]).toEqual(['On the **upper** deck.', 'help.html', 2]);
+    expect((await list()).find(({ question }) => question === 'Who built the boats?')).toMatchObject({
+      source: 'help.html',
+      draft: false,
+    });
+  });
+  test('that cannot be read says why, and is a lead’s to bring in', async () => {
+    expect(await read('x.pdf', '%PDF-1.4')).toMatchObject({
+      code: 'wrong_file',
+      detail: expect.stringMatching(/damaged/),
+    });
+    expect(await read('x.html', '', agent)).toMatchObject({ code: 'not_allowed' });
+    expect(await read('x.html', Buffer.alloc(22 * 1_048_576))).toMatchObject({ code: 'too_large' });
+    const { parts } = await read('x.html', '<p onclick="alert(1)">So.<script>alert(1)</script></p>');
+    expect(JSON.stringify(parts)).not.toContain('alert');
   });
 });
 

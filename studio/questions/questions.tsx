@@ -8,12 +8,14 @@ import { Empty } from '../ui/empty.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
 import { AskingPanel } from './asking.tsx';
+import { BringIn, Brought } from './brought.tsx';
 import { AnswerList } from './list.tsx';
 import { Proposing } from './proposing.tsx';
 import { useAsking, usePicked } from './store.ts';
 import { Writing } from './writing.tsx';
 
 const NEW = 'new';
+const BROUGHT = 'brought';
 
 function Written({ id }: { id: string }) {
   const { data, error } = useRoute(questionRoutes.one, { params: { id } });
@@ -43,7 +45,8 @@ export default function Questions() {
       <header className="flex min-h-13 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
         <h1 className="font-script text-xl font-semibold">Questions</h1>
         <span className="font-mono text-xs text-ink-2">{articles ? `${countWords(said)} answers` : ''}</span>
-        <span className="ml-auto flex gap-2">
+        <span className="ml-auto flex flex-wrap gap-2">
+          <BringIn />
           <Button onClick={() => setProposes(true)}>What you are always asked…</Button>
           <Button look="main" onClick={() => void navigate(`/questions/${NEW}`)}>
             New answer
@@ -54,6 +57,8 @@ export default function Questions() {
         <div className={`flex min-w-0 flex-1 flex-col ${id ? 'lg:overflow-y-auto' : 'max-lg:min-h-[60vh]'}`}>
           {id === NEW ? (
             <Writing key={question} question={question} />
+          ) : id === BROUGHT ? (
+            <Brought />
           ) : id ? (
             <Written id={id} />
           ) : error ? (

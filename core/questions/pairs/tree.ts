@@ -54,7 +54,7 @@ export function attribute(node: Element, name: string): string {
 
 export const named = (node: Element): string => `${attribute(node, 'className')} ${attribute(node, 'id')}`.trim();
 
-/** Every element below a part, and itself, in the order of the document. */
+/** Every element below a part, and itself, in the order in which they stand. */
 export function* elementsIn(node: Nodes): Generator<Element> {
   if (isElement(node)) yield node;
   for (const child of childrenOf(node)) yield* elementsIn(child);

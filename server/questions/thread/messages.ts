@@ -1,4 +1,4 @@
-import type { Article, Found, Reason } from '@kineta/core';
+import type { Article, Found, FoundPart, Reason } from '@kineta/core';
 
 /** An article that was found, and why. */
 export interface FoundWith extends Found {
@@ -24,6 +24,8 @@ export interface Asks {
     given: { name: string; asked: string; before: readonly string[]; most: number };
     back: { found: FoundWith[]; byMeaning: boolean } | null;
   };
+  /** What a document answers; or the sentence that says why it cannot be read. */
+  read: { given: { content: Uint8Array; name: string }; back: { parts: FoundPart[] } | { refused: string } };
 }
 export type AskName = keyof Asks;
 

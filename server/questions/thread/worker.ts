@@ -3,6 +3,8 @@ import { parentPort } from 'node:worker_threads';
 import { type Article, Finder, meaningOfBytes, textsAsked } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import { DIMENSIONS, type Encoder, englishEncoder } from '../encoder.ts';
+import { Unreadable } from '../reading/document.ts';
+import { partsOf } from '../reading/readers.ts';
 import { englishWords } from '../spelling.ts';
 import type { AskName, Asks, FromThread, ToThread } from './messages.ts';
 
@@ -15,8 +17,16 @@ interface Ready {
   isEnglish: boolean;
 }
 
-const english: Promise<Encoder> = englishEncoder();
-const isWord = englishWords();
+/** What is made when it is first needed, and once. */
+function once<T>(make: () => T): () => T {
+  let made: { is: T } | undefined;
+  return () => {
+    made ??= { is: make() };
+    return made.is;
+  };
+}
+const english: () => Promise<Encoder> = once(englishEncoder);
+const words = once(englishWords);
 const ready = new LRUCache<string, Ready>({
   maxSize: MOST_ARTICLES,
   sizeCalculation: ({ articles }) => articles.length + 1,
@@ -25,7 +35,7 @@ const ready = new LRUCache<string, Ready>({
 const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks[Name]['back']> } = {
   async encode({ texts }) {
     const meanings = new Uint8Array(texts.length * DIMENSIONS);
-    for (const [at, { amounts }] of (await (await english).encode(texts)).entries())
+    for (const [at, { amounts }] of (await (await english()).encode(texts)).entries())
       meanings.set(new Uint8Array(amounts.buffer), at * DIMENSIONS);
     return { meanings };
   },
@@ -35,7 +45,7 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
     const known = meanings && new Map([...meanings].map(([text, amounts]) => [text, meaningOfBytes(amounts)]));
     const finder = new Finder(articles, language, {
       meaningOf: known ? text => known.get(text) : undefined,
-      isWord: isEnglish ? isWord : undefined,
+      isWord: isEnglish ? words() : undefined,
     });
     ready.set(name, { finder, articles, isEnglish });
     return { ready: true };
@@ -46,7 +56,7 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
     if (!there) return null;
     const { finder, isEnglish } = there;
     const texts = isEnglish && finder.hasMeaning ? textsAsked(asked, before) : [];
-    const meant = await (await english).encode(texts);
+    const meant = texts.length > 0 ? await (await english()).encode(texts) : [];
     const meanings = new Map(texts.map((text, at) => [text, meant[at]!]));
     const meaningOf = (text: string) => meanings.get(text);
     const found = finder.find(asked, before, meaningOf).slice(0, most);
@@ -54,6 +64,15 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
       found: found.map(one => ({ ...one, reason: finder.reasonOf(asked, one.id, meaningOf)! })),
       byMeaning: texts.length > 0,
     };
+  },
+
+  async read({ content, name }) {
+    try {
+      return { parts: await partsOf(Buffer.from(content), { name }) };
+    } catch (error) {
+      if (error instanceof Unreadable) return { refused: error.message };
+      throw error;
+    }
   },
 };
 

@@ -1,0 +1,68 @@
+import { type BroughtPart, MOST_PARTS } from '@kineta/contract';
+import { cut, usualThresholds } from '@kineta/core';
+import { ProblemError } from '../http/problem.ts';
+import type { Answers } from './answers.ts';
+import { type ArticleBook, plain } from './book.ts';
+import { type Thread, ThreadSilent } from './thread/thread.ts';
+
+/** So long a document may take to be read, in milliseconds. */
+const WITHIN = 60_000;
+/** So long it is looked whether there are others like those found, in milliseconds; what is left then is shown as new. */
+const COMPARED_FOR = 3_000;
+const LONGEST_QUESTION = 500;
+const LONGEST_ANSWER = 20_000;
+
+const refuse = (message: string): ProblemError => new ProblemError('wrong_file', message);
+
+/** What a document answers, beside what is known already. Read on a thread of its own, so that nobody waits for it. */
+export class Bringing {
+  private readonly book: ArticleBook;
+  private readonly answers: Answers;
+  private readonly thread: Thread;
+
+  constructor(book: ArticleBook, answers: Answers, thread: Thread) {
+    this.book = book;
+    this.answers = answers;
+    this.thread = thread;
+  }
+
+  /** @throws {ProblemError} `wrong_file` with why it cannot be read */
+  async read(workspace: string, name: string, content: Buffer): Promise<{ parts: BroughtPart[]; left: number }> {
+    const found = await this.parts(name, content);
+    const rows = await this.book.all(workspace);
+    const byQuestion = new Map(rows.map(row => [plain(row.written.question), row]));
+    const parts: BroughtPart[] = [];
+    const until = Date.now() + COMPARED_FOR;
+    for (const part of found.slice(0, MOST_PARTS)) {
+      const { kind, heading } = part;
+      const question = cut(part.question, LONGEST_QUESTION);
+      const answer = cut(part.answer, LONGEST_ANSWER);
+      const known = byQuestion.get(plain(question || heading));
+      const like =
+        known || kind === 'passage' || Date.now() > until ? undefined : await this.like(workspace, question);
+      const article = known ? { id: known.id, question: known.written.question, answer: known.written.answer } : like;
+      const state = known ? (known.written.answer === answer ? 'same' : 'changed') : like ? 'like' : 'new';
+      parts.push({ kind, question, answer, heading: cut(heading, LONGEST_QUESTION), state, article: article ?? null });
+    }
+    return { parts, left: Math.max(0, found.length - MOST_PARTS) };
+  }
+
+  private async parts(name: string, content: Buffer) {
+    try {
+      const read = await this.thread.ask('read', { content, name }, WITHIN);
+      if ('refused' in read) throw refuse(read.refused);
+      return read.parts;
+    } catch (error) {
+      if (error instanceof ThreadSilent) throw refuse('This document takes too long to be read. Bring it in in parts.');
+      throw error;
+    }
+  }
+
+  /** One that would be said to who asks this. */
+  private async like(workspace: string, question: string): Promise<BroughtPart['article'] | undefined> {
+    const { found, articles } = await this.answers.find(workspace, question, [], 1);
+    const [best] = found;
+    const article = best && best.confidence >= usualThresholds.answer ? articles.get(best.id) : undefined;
+    return article && { id: best!.id, question: article.question, answer: article.answer };
+  }
+}

@@ -1,0 +1,52 @@
+import { type BroughtPart, questionRoutes } from '@kineta/contract';
+import { create } from 'zustand';
+import { call, sentenceOf } from '../shell/api.ts';
+
+/** What documents may end in. */
+export const DOCUMENTS = '.html,.htm,.md,.markdown,.docx,.pdf,.csv,.tsv,.txt,.json,.jsonld';
+
+interface BringingState {
+  state: 'none' | 'reading' | 'read' | 'failed';
+  name: string;
+  parts: readonly BroughtPart[];
+  /** How many were found that are not told of. */
+  left: number;
+  /** The places of those that are to be taken in. */
+  chosen: ReadonlySet<number>;
+  mistake: string;
+  read(file: File): Promise<void>;
+  choose(at: number, chosen: boolean): void;
+  leave(): void;
+}
+
+const none = { state: 'none' as const, name: '', parts: [], left: 0, chosen: new Set<number>(), mistake: '' };
+
+/** What was found in a document, looked through before any of it counts. */
+export const useBringing = create<BringingState>((set, get) => ({
+  ...none,
+  async read(file) {
+    const parts: BroughtPart[] = [];
+    set({ ...none, state: 'reading', name: file.name, parts });
+    const isMine = () => get().parts === parts;
+    try {
+      const raw = new Blob([file], { type: 'application/octet-stream' });
+      const found = await call(questionRoutes.read, { query: { name: file.name }, raw });
+      if (!isMine()) return;
+      // What asks and is new or otherwise is proposed; what is like another, or a passage, is a matter of looking.
+      const chosen = found.parts.flatMap(({ kind, state }, at) =>
+        kind === 'pair' && (state === 'new' || state === 'changed') ? [at] : [],
+      );
+      set({ state: 'read', parts: found.parts, left: found.left, chosen: new Set(chosen) });
+    } catch (error) {
+      if (isMine()) set({ state: 'failed', mistake: sentenceOf(error) });
+    }
+  },
+  choose: (at, chosen) =>
+    set(state => {
+      const next = new Set(state.chosen);
+      if (chosen) next.add(at);
+      else next.delete(at);
+      return { chosen: next };
+    }),
+  leave: () => set(none),
+}));

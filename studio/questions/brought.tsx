@@ -1,0 +1,173 @@
+import { type BroughtPart, questionRoutes } from '@kineta/contract';
+import { type ReactNode, useRef } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { call } from '../shell/api.ts';
+import { Button } from '../ui/button.tsx';
+import { Empty } from '../ui/empty.tsx';
+import { Pill } from '../ui/pill.tsx';
+import { Skeleton } from '../ui/skeleton.tsx';
+import { countWords } from '../ui/writing.ts';
+import { AnswerText } from './answer-text.tsx';
+import { DOCUMENTS, useBringing } from './bringing.ts';
+import { change } from './several.tsx';
+
+/** Chooses a document, and has it read. */
+export function BringIn() {
+  const file = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const read = (chosen: File | undefined) => {
+    if (!chosen) return;
+    void useBringing.getState().read(chosen);
+    void navigate('/questions/brought');
+  };
+  return (
+    <>
+      <input
+        ref={file}
+        type="file"
+        aria-label="A document"
+        accept={DOCUMENTS}
+        hidden
+        onChange={event => {
+          read(event.target.files?.[0]);
+          event.target.value = '';
+        }}
+      />
+      <Button onClick={() => file.current?.click()}>Bring in a document…</Button>
+    </>
+  );
+}
+
+const states: Record<BroughtPart['state'], { tone: 'fine' | 'waits' | 'neutral' | 'kineta'; says: string }> = {
+  new: { tone: 'fine', says: 'new' },
+  changed: { tone: 'kineta', says: 'answered otherwise' },
+  same: { tone: 'neutral', says: 'known as it is' },
+  like: { tone: 'waits', says: 'like another' },
+};
+
+const titleOf = ({ question, heading, answer }: BroughtPart): string =>
+  question || heading || `${answer.slice(0, 60)}…`;
+
+function Part({ part, at }: { part: BroughtPart; at: number }) {
+  const chosen = useBringing(state => state.chosen.has(at));
+  const choose = useBringing(state => state.choose);
+  const { kind, answer, state, article } = part;
+  const { tone, says } = states[state];
+  const title = titleOf(part);
+  return (
+    <li className="flex gap-3 border-b border-rule px-6 py-3 max-md:px-4">
+      <input
+        type="checkbox"
+        aria-label={`Take in “${title}”`}
+        className="mt-2 self-start"
+        checked={chosen}
+        disabled={state === 'same'}
+        onChange={event => choose(at, event.target.checked)}
+      />
+      <div className="min-w-0 flex-1">
+        <p className="flex flex-wrap items-baseline gap-2">
+          <span className="font-script text-[1.0625rem] font-semibold">{title}</span>
+          <Pill tone={tone}>{kind === 'passage' ? 'asks nothing' : says}</Pill>
+        </p>
+        <div className="mt-1 max-h-48 overflow-y-auto">
+          <AnswerText>{answer}</AnswerText>
+        </div>
+        {article && state !== 'same' ? (
+          <div className="mt-2 border-l-2 border-rule pl-3 text-ink-2">
+            {state === 'changed' ? 'Until now: ' : 'Like '}
+            <Link to={`/questions/${article.id}`} className="text-petrol hover:underline">
+              {article.question}
+            </Link>
+            <div className="max-h-24 overflow-y-auto">
+              <AnswerText>{article.answer}</AnswerText>
+            </div>
+          </div>
+        ) : null}
+      </div>
+    </li>
+  );
+}
+
+const Frame = ({ children }: { children: ReactNode }) => <div className="flex min-h-0 flex-1 flex-col">{children}</div>;
+
+/** What was found in a document: looked through, and taken in. */
+export function Brought() {
+  const { state, name, parts, left, chosen, mistake, leave } = useBringing();
+  const navigate = useNavigate();
+  const back = () => {
+    leave();
+    void navigate('/questions');
+  };
+  const away = (
+    <Button look="quiet" onClick={back}>
+      Leave it
+    </Button>
+  );
+  if (state === 'none')
+    return (
+      <Empty title="No document was brought in">
+        <BringIn />
+      </Empty>
+    );
+  if (state === 'reading')
+    return (
+      <Frame>
+        <p className="px-6 py-4 text-ink-2">“{name}” is being read.</p>
+        <Skeleton lines={8} className="p-6" />
+      </Frame>
+    );
+  if (state === 'failed')
+    return (
+      <Empty title={`“${name}” cannot be read`}>
+        <p role="alert">{mistake}</p>
+        <p className="mt-3">{away}</p>
+      </Empty>
+    );
+  if (parts.length === 0)
+    return (
+      <Empty title={`“${name}” answers nothing`}>
+        <p>No question with its answer was found in it, and no passage either.</p>
+        <p className="mt-3">{away}</p>
+      </Empty>
+    );
+  const take = async () => {
+    const taken = await change(() =>
+      call(questionRoutes.take, {
+        body: {
+          source: name,
+          parts: [...chosen].map(at => {
+            const part = parts[at]!;
+            return {
+              id: part.state === 'changed' ? part.article!.id : null,
+              question: titleOf(part),
+              answer: part.answer,
+            };
+          }),
+        },
+      }),
+    );
+    if (!taken) return;
+    toast(`${countWords(taken.fresh)} new, ${countWords(taken.changed)} answered otherwise.`);
+    back();
+  };
+  return (
+    <Frame>
+      <div className="flex flex-wrap items-center gap-2 border-b border-rule px-6 py-2 max-md:px-4">
+        <p className="mr-auto text-ink-2">
+          {countWords(parts.length)} found in “{name}”{left > 0 ? `; ${countWords(left)} more are not shown` : ''}.
+          Nothing counts before you take it in.
+        </p>
+        {away}
+        <Button look="main" disabled={chosen.size === 0} onClick={() => void take()}>
+          Take in {countWords(chosen.size)}
+        </Button>
+      </div>
+      <ul aria-label="What was found" className="min-h-0 flex-1 overflow-y-auto">
+        {parts.map((part, at) => (
+          <Part key={at} part={part} at={at} />
+        ))}
+      </ul>
+    </Frame>
+  );
+}
