@@ -38,8 +38,7 @@ export class Bringing {
       const question = cut(part.question, LONGEST_QUESTION);
       const answer = cut(part.answer, LONGEST_ANSWER);
       const known = byQuestion.get(plain(question || heading));
-      const like =
-        known || kind === 'passage' || Date.now() > until ? undefined : await this.like(workspace, question);
+      const like = known || kind === 'passage' || Date.now() > until ? undefined : await this.like(workspace, question);
       const article = known ? { id: known.id, question: known.written.question, answer: known.written.answer } : like;
       const state = known ? (known.written.answer === answer ? 'same' : 'changed') : like ? 'like' : 'new';
       parts.push({ kind, question, answer, heading: cut(heading, LONGEST_QUESTION), state, article: article ?? null });
