@@ -116,6 +116,9 @@ export const BroughtPart = z.object({
 });
 export type BroughtPart = z.infer<typeof BroughtPart>;
 
+/** With so many articles something is done at once. */
+export const MOST_AT_ONCE = 500;
+
 /** So many parts of a document are told of. */
 export const MOST_PARTS = 2_000;
 
@@ -206,8 +209,7 @@ export const questionRoutes = {
     path: '/api/questions/several',
     summary: 'Do the same with several articles; those that were removed come back by “restore”',
     access: 'lead',
-    body: z.strictObject({ ids: z.array(RowId).min(1).max(5_000), done: SeveralDone }),
-    most: 200,
+    body: z.strictObject({ ids: z.array(RowId).min(1).max(MOST_AT_ONCE), done: SeveralDone }),
     reply: z.object({ changed: z.int() }),
   }),
   join: route({

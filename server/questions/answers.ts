@@ -18,6 +18,7 @@ const MOST_EDITIONS = 200;
 
 /** The articles of a workspace as they were at one time. */
 interface Edition {
+  workspace: string;
   name: string;
   number: number;
   language: string;
@@ -25,7 +26,7 @@ interface Edition {
   kept: ReadonlyMap<string, KeptArticle>;
   /** How many texts are still to be read for their meaning. */
   unread: number;
-  /** The life of the thread in which it was given these. */
+  /** The life of the thread in which it was given these with all that they mean; 0 before. */
   life: number;
   preparing: Promise<void> | undefined;
   /** Finds by words alone, while the thread does not answer. */
@@ -62,19 +63,13 @@ export class Answers {
     return { ...(answer ?? this.here(edition, asked, before, most)), articles, unread: edition.unread };
   }
 
-  /** Has the articles read for their meaning, for who asks next. */
-  async prepare(workspace: string): Promise<void> {
-    const edition = await this.edition(workspace);
-    await this.ready(workspace, edition);
-  }
-
   private async byThread(edition: Edition, asked: string, before: readonly string[], most: number) {
-    const workspace = edition.name.split(' ')[0]!;
     try {
       const find = () => this.thread.ask('find', { name: edition.name, asked, before, most }, FIND_WITHIN);
       const found = await find();
+      // One that has begun anew was given these by words alone, if at all.
+      void this.ready(edition);
       if (found) return found;
-      void this.ready(workspace, edition);
       // By words it is ready at once, and by meaning as soon as it has been read.
       await this.take(edition, null);
       return await find();
@@ -99,13 +94,14 @@ export class Answers {
     this.editions.set(workspace, reading);
     reading.catch(() => this.editions.delete(workspace));
     const edition = await reading;
-    void this.ready(workspace, edition);
+    void this.ready(edition);
     return edition;
   }
 
   private async read(workspace: string, number: number, language: string): Promise<Edition> {
     const said = await this.book.said(workspace);
     return {
+      workspace,
       name: `${workspace} ${number} ${language}`,
       number,
       language,
@@ -119,9 +115,9 @@ export class Answers {
   }
 
   /** Gives the thread these articles with what they mean, once in each of its lives. */
-  private ready(workspace: string, edition: Edition): Promise<void> {
-    if (edition.life === this.thread.lives && this.thread.lives > 0 && !edition.preparing) return Promise.resolve();
-    edition.preparing ??= this.readAll(workspace, edition)
+  private ready(edition: Edition): Promise<void> {
+    if (edition.life > 0 && edition.life === this.thread.lives) return Promise.resolve();
+    edition.preparing ??= this.readAll(edition)
       .catch(error => {
         if (!(error instanceof ThreadSilent))
           this.house.logger.error({ err: error }, 'answers could not be read for their meaning');
@@ -132,9 +128,10 @@ export class Answers {
     return edition.preparing;
   }
 
-  private async readAll(workspace: string, edition: Edition): Promise<void> {
-    if (!edition.language.toLowerCase().startsWith('en')) return this.take(edition, null);
-    const texts = [...new Set(edition.articles.flatMap(article => Object.values(textsOf(article)).flat()))];
+  private async readAll(edition: Edition): Promise<void> {
+    const { workspace, articles } = edition;
+    const isRead = edition.language.toLowerCase().startsWith('en');
+    const texts = isRead ? [...new Set(articles.flatMap(article => Object.values(textsOf(article)).flat()))] : [];
     const known = await this.memory.of(workspace, texts);
     const unknown = texts.filter(text => !known.has(text));
     edition.unread = unknown.length;
@@ -147,12 +144,16 @@ export class Answers {
       for (const [text, amounts] of found) known.set(text, amounts);
       edition.unread -= few.length;
     }
-    await this.take(edition, known);
+    // As it is before it was given them: one that begins anew meanwhile knows nothing of them.
+    const { lives } = this.thread;
+    await this.take(edition, isRead ? known : null);
+    edition.life = Math.max(1, lives);
   }
 
-  private async take(edition: Edition, meanings: ReadonlyMap<string, Int8Array> | null): Promise<void> {
-    const { name, language, articles } = edition;
+  private async take(
+    { name, language, articles }: Edition,
+    meanings: ReadonlyMap<string, Int8Array> | null,
+  ): Promise<void> {
     await this.thread.ask('take', { name, language, articles, meanings }, TAKE_WITHIN);
-    edition.life = this.thread.lives;
   }
 }

@@ -28,7 +28,7 @@ function partsOf(house: House): Parts {
   const book = new ArticleBook(house);
   const finding = new Thread(house.logger);
   // A document that takes long to be read keeps nobody from being answered.
-  const reading = new Thread(house.logger);
+  const reading = new Thread(house.logger, { isPatient: false });
   const answers = new Answers(house, book, finding);
   const parts = { book, answers, bringing: new Bringing(book, answers, reading), threads: [finding, reading] };
   made.set(house, parts);

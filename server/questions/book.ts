@@ -190,15 +190,19 @@ export class ArticleBook {
     return this.one(me.workspace, id);
   }
 
-  /** Puts those that are named first, in this order; others stay behind them in theirs. */
+  /** Puts those that are named in this order, in the places that they have among all. */
   async order(workspace: string, ids: readonly string[]): Promise<void> {
     await this.change(workspace, async transaction => {
-      const all = await this.all(workspace, transaction);
-      const known = new Map(all.map(row => [row.id, row]));
-      const placed = [...new Set([...ids.filter(id => known.has(id)), ...known.keys()])];
-      for (const [at, id] of placed.entries())
-        if (known.get(id)!.place !== at + 1)
-          await this.rows(workspace).change({ place: at + 1 }, { id }, { transaction });
+      const rows = this.rows(workspace);
+      const named = await rows.all({ id: ids, removedAt: null }, { transaction, lock: true });
+      const placeOf = new Map(named.map(({ id, place }) => [id, place]));
+      const places = [...placeOf.values()].sort((one, other) => one - other);
+      const inOrder = [...new Set(ids)].filter(id => placeOf.has(id));
+      for (const [at, id] of inOrder.entries()) {
+        // No two stand in one place, whatever was before.
+        places[at] = Math.max(places[at]!, (places[at - 1] ?? 0) + 1);
+        if (placeOf.get(id) !== places[at]) await rows.change({ place: places[at] }, { id }, { transaction });
+      }
     });
   }
 

@@ -120,6 +120,7 @@ export default function Inbox() {
           <OnlySome />
         </SearchField>
         <OwnLists />
+        {passers ? null : <Picked />}
         {search.trim() !== '' ? (
           <FoundList search={search.trim()} chosen={id} />
         ) : passers ? (
@@ -129,7 +130,6 @@ export default function Inbox() {
         ) : (
           <List chosen={id} />
         )}
-        {passers ? null : <Picked />}
         {stands === 'mine' && isList && (list === 'later' || counts.later > 0) ? (
           <button
             type="button"

@@ -29,7 +29,7 @@ async function doEach(ids: readonly string[], work: Work, done: string): Promise
   if (refused.length > 0) toast.error(`${countWords(refused.length)} not: ${reason}`);
 }
 
-/** What can be done with the conversations that are picked. */
+/** What can be done with the conversations that are picked: above their list, as what is told beneath it covers the lower end for a while. */
 export function Picked() {
   const picked = useInbox(state => state.picked);
   const { teams, members } = useSignedIn();
@@ -48,7 +48,7 @@ export function Picked() {
     <div
       role="toolbar"
       aria-label="With those that are picked"
-      className="flex flex-wrap items-center gap-1 border-t border-rule bg-sheet px-3 py-2"
+      className="flex flex-wrap items-center gap-1 border-b border-rule bg-sheet px-3 py-2"
     >
       <span className="mr-auto font-semibold">{countWords(picked.size)} picked</span>
       <Button

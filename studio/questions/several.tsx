@@ -1,4 +1,4 @@
-import { questionRoutes, type SeveralDone } from '@kineta/contract';
+import { MOST_AT_ONCE, questionRoutes, type SeveralDone } from '@kineta/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
@@ -20,8 +20,14 @@ export async function change<T>(work: () => Promise<T>): Promise<T | undefined> 
   }
 }
 
-const doTo = (ids: readonly string[], done: SeveralDone) =>
-  call(questionRoutes.several, { body: { ids: [...ids], done } });
+/** Does the same to any number of them, as many at once as may be. */
+async function doTo(ids: readonly string[], done: SeveralDone): Promise<{ changed: number }> {
+  let changed = 0;
+  for (let from = 0; from < ids.length; from += MOST_AT_ONCE)
+    changed += (await call(questionRoutes.several, { body: { ids: ids.slice(from, from + MOST_AT_ONCE), done } }))
+      .changed;
+  return { changed };
+}
 
 /** Removes answers; for a moment they can be had back. */
 export async function remove(ids: readonly string[], name: string): Promise<void> {

@@ -141,7 +141,13 @@ export function Frame() {
       <CommandKeys />
       <SessionEnded />
       {/* What was done is told at the side: over the page or the box for a reply it would take the next click. Whether one takes chats stays in reach. */}
-      <Toaster position="bottom-left" offset={{ left: 12, bottom: 92 }} toastOptions={{ className: 'font-sans!' }} />
+      {/* One above the other: what can be taken back is never behind what is told meanwhile. */}
+      <Toaster
+        expand
+        position="bottom-left"
+        offset={{ left: 12, bottom: 92 }}
+        toastOptions={{ className: 'font-sans!' }}
+      />
     </div>
   );
 }

@@ -46,7 +46,10 @@ function byStyle(blocks: readonly Block[]): Map<Style, Array<{ block: MayAsk; fo
     if (levelOf(block.style) > 0) inAnswer = false;
     if (leadsOn(block.text) || (inAnswer && block.style !== 'said')) return;
     if (block.style === 'said') inAnswer = true;
-    found.set(block.style, [...(found.get(block.style) ?? []), { block, followed: isFollowed(blocks, at) }]);
+    const one = { block, followed: isFollowed(blocks, at) };
+    const known = found.get(block.style);
+    if (known) known.push(one);
+    else found.set(block.style, [one]);
   });
   return found;
 }
@@ -114,7 +117,7 @@ function withoutLabel(content: readonly Content[]): Content[] {
   return [...cut(first), ...rest];
 }
 
-/** Puts lists and paragraphs that answers are made of behind each other as they stand. */
+/** What asks with what follows it, as it stands; and what belongs to none. */
 function pairsOf(blocks: readonly Block[], asked: ReadonlySet<Block>): { pairs: FoundPart[]; left: Block[] } {
   const found: Open[] = [];
   const left: Block[] = [];

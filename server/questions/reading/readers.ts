@@ -44,8 +44,13 @@ export async function partsOf(content: Buffer, given: Given): Promise<FoundPart[
     throw new Unreadable(
       `This document has ${Math.round(content.length / 1_048_576)} MB; at most ${LARGEST / 1_048_576} MB can be read.`,
     );
-  const read = await readerOf(content, given).read(content, { type: given.type ?? '', base: given.base ?? null });
-  return withTold(read);
+  const reader = readerOf(content, given);
+  try {
+    return withTold(await reader.read(content, { type: given.type ?? '', base: given.base ?? null }));
+  } catch (error) {
+    if (error instanceof RangeError) throw new Unreadable('This document is nested too deeply to be read.');
+    throw error;
+  }
 }
 
 const plain = (text: string): string =>

@@ -72,6 +72,10 @@ describe('what cannot be read is refused in a sentence', () => {
   });
   test('because it is a table without questions', () =>
     refused(Buffer.from('name,age\nIvo,7\n'), 'a.csv').toThrow(/no columns for questions and answers/));
+  test('because it is nested without end', () =>
+    refused(Buffer.from(`${'<div>'.repeat(10_000)}Why?`), 'a.html').toThrow(
+      'This document is nested too deeply to be read.',
+    ));
   test('because it is none of them', () =>
     refused(Buffer.from([0, 1, 2, 3]), 'a.bin').toThrow(/none of the documents/));
 });

@@ -50,7 +50,7 @@ test('who asks is told when it ends, and it begins anew, without what it had bee
     return worker;
   };
   const echo = `const { parentPort } = require('node:worker_threads'); parentPort.on('message', m => m.name === 'take' ? process.exit(1) : m.name === 'find' ? parentPort.postMessage({ id: m.id, back: null }) : undefined);`;
-  const falling = new Thread(logger, () => script(echo));
+  const falling = new Thread(logger, { start: () => script(echo) });
   const find = () => falling.ask('find', { name: '', asked: '', before: [], most: 1 }, LONG);
   expect(await find()).toBeNull();
   const slow = falling.ask('encode', { texts: ['never answered'] }, LONG);
@@ -67,4 +67,16 @@ test('who asks is told when it ends, and it begins anew, without what it had bee
   await falling.close();
   await expect(find()).rejects.toThrow(ThreadSilent);
   expect(started).toHaveLength(2);
+});
+
+test('what takes too long is given up, and one that is not patient begins anew', async () => {
+  const idle = () => new Worker('require("node:worker_threads").parentPort.on("message", () => {})', { eval: true });
+  const hasty = new Thread(logger, { start: idle, isPatient: false });
+  const read = () => hasty.ask('read', { content: new Uint8Array(), name: 'x.html' }, 20);
+  await expect(read()).rejects.toThrow(ThreadSilent);
+  await vi.waitFor(async () => {
+    await expect(read()).rejects.toThrow(ThreadSilent);
+    expect(hasty.lives).toBeGreaterThan(1);
+  }, 10_000);
+  await hasty.close();
 });

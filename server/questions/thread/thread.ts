@@ -35,15 +35,18 @@ export class Thread {
   lives = 0;
   private readonly logger: Logger;
   private readonly start: () => Worker;
+  private readonly isPatient: boolean;
   private worker: Worker | undefined;
   private readonly waiting = new Map<number, Waiting>();
   private last = 0;
   private falls = 0;
   private restsUntil = 0;
 
-  constructor(logger: Logger, start: () => Worker = startWorker) {
+  /** @param isPatient whether it may go on with what nobody waits for any more; else it is ended, and begins anew */
+  constructor(logger: Logger, { start = startWorker, isPatient = true } = {}) {
     this.logger = logger;
     this.start = start;
+    this.isPatient = isPatient;
   }
 
   /**
@@ -58,6 +61,7 @@ export class Thread {
       const timer = setTimeout(() => {
         this.waiting.delete(id);
         reject(new ThreadSilent());
+        if (!this.isPatient) void worker.terminate();
       }, within);
       timer.unref();
       this.waiting.set(id, { resolve: resolve as Waiting['resolve'], reject, timer });
