@@ -37,13 +37,22 @@ const AROUND =
 const TOP =
   /^(?:[\s↑⇧▲^]*)(?:(?:back|return|go|jump) (?:up )?to (?:the )?(?:top|contents|index|start|table of contents)|(?:to )?top|nach oben|zurück (?:zum Anfang|nach oben)|haut de page|retour en haut)[\s↑⇧▲^.]*$/iu;
 const AROUND_TEXT =
-  /^(?:was this (?:page|article|answer|information)? ?(?:helpful|useful)\??.*|(?:last|zuletzt) (?:updated|modified|reviewed|changed|geändert)\b.{0,60}|yes ?\/? ?no|share(?: this)?.{0,30}|print(?: this page)?|edit(?: this page)?(?: on \w+)?|copy link|permalink|skip to (?:main )?content|(?:expand|collapse|open|close) all.*|page \d+(?: of \d+)?)$/iu;
+  /^(?:was this (?:page|article|answer|information)? ?(?:helpful|useful)\?.*|(?:last|zuletzt) (?:updated|modified|reviewed|changed|geändert)\b.{0,40}\d.{0,20}|yes ?\/? ?no|share(?: this)?(?: (?:page|article|answer))?(?: (?:on|via) .{0,30})?|print(?: this page)?|edit(?: this page)?(?: on \w+)?|copy link|permalink|skip to (?:main )?content|(?:expand|collapse|open|close) all(?: (?:questions|answers|sections|items))?(?: \W? ?(?:expand|collapse|open|close) all)?|page \d+(?: of \d+)?)[.:]?$/iu;
 
 /** Of a list of contents so much is links to places of the document itself. */
 const MOST = 0.8;
 
+/** So much of a page is most of what it says. */
+const MUCH = 0.5;
+
+/** What is known of the whole of a document: the places in it that links may lead to, and how long its text is. */
+interface Page {
+  ids: ReadonlySet<string>;
+  length: number;
+}
+
 /** Whether something leads to places of this document and says little else, as lists of contents do. */
-function isContents(node: Element, ids: ReadonlySet<string>): boolean {
+function isContents(node: Element, { ids }: Page): boolean {
   const links = [...elementsIn(node)].filter(one => {
     const [, place] = attribute(one, 'href').split('#');
     return (
@@ -63,13 +72,13 @@ const isFootnoteMark = (node: Element): boolean =>
   [...elementsIn(node)].some(one => isElement(one, 'a') && attribute(one, 'href').startsWith('#'));
 
 /** What is around the text of a page rather than in it. */
-function isAround(node: Element, ids: ReadonlySet<string>): boolean {
+function isAround(node: Element, page: Page): boolean {
   const { tagName } = node;
   if (NEVER.has(tagName) || ROLES.has(attribute(node, 'role')))
-    return !(/^(?:form|aside)$/.test(tagName) && holdsMuch(node));
+    return !(/^(?:form|aside)$/.test(tagName) && holdsMuch(node, page));
   // What is folded away is hidden as well: only marks of a page are gone by, never that.
-  if (AROUND.test(named(node)) && !/^(?:main|article|body|h[1-6])$/.test(tagName)) return !holdsMuch(node);
-  if (/^(?:ul|ol|dl|table|p|div)$/.test(tagName) && isContents(node, ids)) return true;
+  if (AROUND.test(named(node)) && !/^(?:main|article|body|h[1-6])$/.test(tagName)) return !holdsMuch(node, page);
+  if (/^(?:ul|ol|dl|table|p|div)$/.test(tagName) && isContents(node, page)) return true;
   if (isFootnoteMark(node)) return true;
   if (
     tagName === 'a' &&
@@ -85,17 +94,15 @@ function isAround(node: Element, ids: ReadonlySet<string>): boolean {
   );
 }
 
-/** A part that is called as what is around pages are, and holds most of what a page says, is no such thing. */
-const holdsMuch = (node: Element): boolean =>
-  [...elementsIn(node)].filter(one => /^(?:h[1-6]|details|dt)$/.test(one.tagName)).length >= 3 &&
-  textOf(node).length > 1_200 &&
-  !isElement(node, 'nav', 'footer');
+/** A part that is called as what is around pages are, and holds most of what a page says, is no such thing: “with-sidebar”. */
+const holdsMuch = (node: Element, { length }: Page): boolean =>
+  !isElement(node, 'nav', 'footer') && textOf(node).length >= length * MUCH;
 
-function without(node: Content, ids: ReadonlySet<string>): Content[] {
+function without(node: Content, page: Page): Content[] {
   if (node.type === 'comment') return [];
   if (!isElement(node)) return [node];
-  if (isAround(node, ids)) return [];
-  const children = node.children.flatMap(child => without(child, ids));
+  if (isAround(node, page)) return [];
+  const children = node.children.flatMap(child => without(child, page));
   // A heading stands for what it says, whatever it is wrapped in.
   if (isElement(node, 'header', 'hgroup') && !children.some(child => isElement(child))) return [];
   return [{ ...node, children }];
@@ -115,7 +122,8 @@ export function cleaned(root: Root): Root {
   const ids = new Set(
     [...elementsIn(root)].flatMap(node => [attribute(node, 'id'), isElement(node, 'a') ? attribute(node, 'name') : '']),
   );
-  const all = rootOf(childrenOf(body).flatMap(child => without(child, ids)));
+  const page = { ids, length: textOf(body).length };
+  const all = rootOf(childrenOf(body).flatMap(child => without(child, page)));
   const main = first(all, node => isElement(node, 'main') || attribute(node, 'role') === 'main');
   return main && textOf(main).length >= textOf(all).length * MAIN ? rootOf(main.children) : all;
 }

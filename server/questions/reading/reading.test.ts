@@ -40,6 +40,14 @@ describe('a document', () => {
       ['Where?', '[Here](https://brackenrow.example/help/map#x), below, there.'],
     ]);
   });
+  test('is read whole, whatever its parts are called, without what is said around them', async () => {
+    const html = `<div class="page with-sidebar"><h2>What first?</h2><p>Close all windows first.</p><p>Share prices are on the wall.</p>
+      <p>Last updated 3 May 2026</p><h2>Is it on?</h2><p>Yes</p><div class="share-buttons">Share this page on Chatter</div></div>`;
+    expect(await pairs(html, 'a.html')).toEqual([
+      ['What first?', 'Close all windows first.\n\nShare prices are on the wall.'],
+      ['Is it on?', 'Yes'],
+    ]);
+  });
   test('with script in it is read without', async () => {
     const html = '<h2>Why?</h2><p>So.<script>alert(1)</script><img src=x onerror=alert(1)></p><style>p{}</style>';
     const [[, answer]] = (await pairs(html, 'a.html')) as [[string, string]];
