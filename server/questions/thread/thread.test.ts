@@ -8,7 +8,9 @@ import { Thread, ThreadSilent } from './thread.ts';
 const logger = pino({ level: 'silent' });
 const thread = new Thread(logger);
 afterAll(() => thread.close());
-const LONG = 30_000;
+/** It is read from its sources first, which takes its time where much else is done. */
+const LONG = 60_000;
+vi.setConfig({ testTimeout: 2 * LONG });
 
 const articles = [
   { id: 'price', question: 'What does a boat trip cost?', answer: '£18, and half for those under twelve.' },
