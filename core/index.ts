@@ -244,7 +244,7 @@ export { type Evaluation, evaluate, type Ranked, RatedQueries } from './question
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
 export { blankArticle, hasGap, joinedArticle, KeptArticle, type Withheld, withheldFrom } from './questions/kept.ts';
 export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
-export { asks, endsAsking, labelledAnswer, labelledAsked } from './questions/pairs/asks.ts';
+export { asks, endsAsking, labelledAnswer, labelledAsked, questionKey } from './questions/pairs/asks.ts';
 export { type FoundPart, partsIn } from './questions/pairs/pairs.ts';
 export { attribute, type Content, elementsIn, isElement, textOf } from './questions/pairs/tree.ts';
 export { markdownOf } from './questions/pairs/written.ts';

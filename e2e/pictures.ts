@@ -216,13 +216,12 @@ await take(hanne, 'kinds');
 await hanne.setViewportSize(wide.viewport);
 await hanne.getByRole('link', { name: 'Questions' }).click();
 await hanne.getByLabel('A question').fill('how noisy is the unit that stands outside');
-for (const ask = hanne.getByRole('button', { name: 'Ask', exact: true }); ; ) {
-  await ask.click();
+// By meaning, as soon as its texts have been read.
+await expect(async () => {
+  await hanne.getByRole('button', { name: 'Ask', exact: true }).click();
   await hanne.getByRole('button', { name: 'Ask on from here' }).waitFor();
-  // By meaning as soon as its texts have been read.
-  if ((await hanne.getByText(/Found by words alone/).count()) === 0) break;
-  await hanne.waitForTimeout(500);
-}
+  await expect(hanne.getByText(/Found by words alone/)).toHaveCount(0, { timeout: 1_000 });
+}).toPass({ timeout: 60_000 });
 await take(hanne, 'questions');
 await hanne.getByRole('link', { name: 'Rules' }).click();
 await hanne.locator('button[aria-expanded]', { hasText: 'Sorry for the wait' }).click();

@@ -1,6 +1,15 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { ArticlePage, ArticleVersion, ListedArticle, SeveralDone } from '@kineta/contract';
-import { type Article, blankArticle, cut, everybody, hasGap, joinedArticle, type KeptArticle } from '@kineta/core';
+import {
+  type Article,
+  blankArticle,
+  cut,
+  everybody,
+  hasGap,
+  joinedArticle,
+  type KeptArticle,
+  questionKey,
+} from '@kineta/core';
 import type { Transaction } from '../database/connect.ts';
 import { changeCounted } from '../house/counted.ts';
 import type { House } from '../house/house.ts';
@@ -47,13 +56,6 @@ const doing: {
   untag: (article, { tag }) =>
     article.tags.includes(tag) ? { ...article, tags: article.tags.filter(one => one !== tag) } : null,
 };
-
-/** A question as it is told from others: by its words alone. */
-export const plain = (question: string): string =>
-  question
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
 
 /** What questions of workspaces are answered by. */
 export class ArticleBook {
@@ -208,8 +210,8 @@ export class ArticleBook {
 
   /** Takes in those whose question there is not yet. @returns how many */
   async takeIn(me: SignedIn, proposed: readonly KeptArticle[]): Promise<number> {
-    const known = new Set((await this.all(me.workspace)).map(({ written }) => plain(written.question)));
-    const fresh = proposed.filter(({ question }) => !known.has(plain(question)));
+    const known = new Set((await this.all(me.workspace)).map(({ written }) => questionKey(written.question)));
+    const fresh = proposed.filter(({ question }) => !known.has(questionKey(question)));
     if (fresh.length > 0) await this.addAll(me, fresh);
     return fresh.length;
   }

@@ -1,8 +1,8 @@
 import { type BroughtPart, MOST_PARTS } from '@kineta/contract';
-import { cut, usualThresholds } from '@kineta/core';
+import { cut, questionKey, usualThresholds } from '@kineta/core';
 import { ProblemError } from '../http/problem.ts';
 import type { Answers } from './answers.ts';
-import { type ArticleBook, plain } from './book.ts';
+import type { ArticleBook } from './book.ts';
 import { type Thread, ThreadSilent } from './thread/thread.ts';
 
 /** So long a document may take to be read, in milliseconds. */
@@ -30,14 +30,14 @@ export class Bringing {
   async read(workspace: string, name: string, content: Buffer): Promise<{ parts: BroughtPart[]; left: number }> {
     const found = await this.parts(name, content);
     const rows = await this.book.all(workspace);
-    const byQuestion = new Map(rows.map(row => [plain(row.written.question), row]));
+    const byQuestion = new Map(rows.map(row => [questionKey(row.written.question), row]));
     const parts: BroughtPart[] = [];
     const until = Date.now() + COMPARED_FOR;
     for (const part of found.slice(0, MOST_PARTS)) {
       const { kind, heading } = part;
       const question = cut(part.question, LONGEST_QUESTION);
       const answer = cut(part.answer, LONGEST_ANSWER);
-      const known = byQuestion.get(plain(question || heading));
+      const known = byQuestion.get(questionKey(question || heading));
       const like = known || kind === 'passage' || Date.now() > until ? undefined : await this.like(workspace, question);
       const article = known ? { id: known.id, question: known.written.question, answer: known.written.answer } : like;
       const state = known ? (known.written.answer === answer ? 'same' : 'changed') : like ? 'like' : 'new';

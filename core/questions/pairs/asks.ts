@@ -33,3 +33,10 @@ export function plain(text: string): string {
   const unlabelled = unmarked.replace(ASKED, '');
   return (unlabelled === '' ? unmarked : unlabelled).replace(NUMBER, '').trim();
 }
+
+/** What a question is told from others by: its words alone, without the number and the label before it. */
+export const questionKey = (text: string): string =>
+  plain(text)
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();

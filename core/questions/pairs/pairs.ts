@@ -1,5 +1,5 @@
 import type { Root } from 'hast';
-import { asks, closes, endsAsking, labelledAnswer, labelOfAnswer, leadsOn, plain } from './asks.ts';
+import { asks, closes, endsAsking, labelledAnswer, labelOfAnswer, leadsOn, plain, questionKey } from './asks.ts';
 import { type Block, blocksOf, type Style } from './blocks.ts';
 import { cleaned } from './clean.ts';
 import { type Content, childrenOf, elementsIn, isElement, textOf } from './tree.ts';
@@ -89,12 +89,6 @@ interface Open {
   heading: string;
 }
 
-const norm = (text: string): string =>
-  plain(text)
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
-
 /** Takes the “A:” away that an answer begins with. */
 function withoutLabel(content: readonly Content[]): Content[] {
   const [first, ...rest] = content;
@@ -154,7 +148,7 @@ function pairsOf(blocks: readonly Block[], asked: ReadonlySet<Block>): { pairs: 
     const answer = markdownOf(withoutLabel(content));
     if (answer === '') continue;
     // What stands twice was named in a list of contents before.
-    const key = norm(block.text);
+    const key = questionKey(block.text);
     const known = byQuestion.get(key);
     if (known && known.answer.length >= answer.length) continue;
     byQuestion.delete(key);

@@ -105,7 +105,7 @@ function markup(lines: readonly Line[], usual: number): string {
     joined(lines).length <= LONGEST_QUESTION &&
     endsAsking(joined(lines))
   )
-    return `<p>${escaped(`Q: ${joined(lines).replace(/^\s*\(?\d*[.)]?\s*\w+\.?\s*\d*\s*[:.)-]\s*/, '')}`)}</p>`;
+    return `<p>${escaped(joined(lines))}</p>`;
   const begins = asked(lines);
   if (begins && PLACED.test(begins.question))
     return withRest(`<h5>${escaped(begins.question)}</h5>`, begins.rest, usual);

@@ -1,4 +1,4 @@
-import { type FoundPart, partsIn } from '@kineta/core';
+import { type FoundPart, partsIn, questionKey } from '@kineta/core';
 import { type Read, type Reader, Unreadable } from './document.ts';
 import { faqPage } from './faq-page.ts';
 import { html } from './html.ts';
@@ -53,20 +53,14 @@ export async function partsOf(content: Buffer, given: Given): Promise<FoundPart[
   }
 }
 
-const plain = (text: string): string =>
-  text
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, ' ')
-    .trim();
-
 /** What data tells of goes first; what the page shows of the same is not taken twice. */
 function withTold({ tree, told }: Read): FoundPart[] {
   const known = new Set<string>();
   const pairs = told.flatMap(({ question, answer }): FoundPart[] => {
-    if (known.has(plain(question))) return [];
-    known.add(plain(question));
+    if (known.has(questionKey(question))) return [];
+    known.add(questionKey(question));
     return [{ kind: 'pair', question, answer, heading: '' }];
   });
-  const shown = partsIn(tree).filter(({ question }) => question === '' || !known.has(plain(question)));
+  const shown = partsIn(tree).filter(({ question }) => question === '' || !known.has(questionKey(question)));
   return [...pairs, ...(pairs.length > 0 ? shown.filter(({ kind }) => kind === 'pair') : shown)];
 }
