@@ -67,7 +67,8 @@ export class Answers {
     try {
       const find = () => this.thread.ask('find', { name: edition.name, asked, before, most }, FIND_WITHIN);
       const found = await find();
-      // One that has begun anew was given these by words alone, if at all.
+      // One that knows nothing of them has begun anew, or has let them go for others’.
+      if (!found) edition.life = 0;
       void this.ready(edition);
       if (found) return found;
       // By words it is ready at once, and by meaning as soon as it has been read.

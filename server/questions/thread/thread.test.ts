@@ -33,6 +33,9 @@ test('finds by words until it is told what the articles mean, then by meaning as
   const found = await find('boats');
   expect(found).toMatchObject({ byMeaning: true, found: [{ id: 'dogs' }, {}] });
   expect(found!.found[0]!.reason.wording?.text).toBe('May I bring my dog?');
+  // Who asked before they were read has them taken by words alone, and may come late.
+  await thread.ask('take', { name: 'boats', language: 'en-GB', articles, meanings: null }, LONG);
+  expect(await find('boats')).toMatchObject({ byMeaning: true });
 });
 
 test('other languages go by words', async () => {

@@ -1,3 +1,5 @@
+import { randomUUID } from 'node:crypto';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { Logger } from 'pino';
 import type { AskName, Asks, FromThread, ToThread } from './messages.ts';
@@ -19,11 +21,30 @@ interface Waiting {
   timer: NodeJS.Timeout;
 }
 
-/** As it is built it stands beside what starts it; from the sources, in tests, it is read as those are. */
+/**
+ * As it is built it stands beside what starts it. From the sources, in tests, it is built first: reading each of them by itself takes a
+ * cold machine half a minute.
+ */
 function startWorker(): Worker {
   if (!import.meta.url.endsWith('.ts')) return new Worker(new URL('./questions-thread.js', import.meta.url));
-  const source = JSON.stringify(new URL('./worker.ts', import.meta.url).href);
-  return new Worker(`import('tsx/esm/api').then(tsx => (tsx.register(), import(${source})))`, { eval: true });
+  const entry = fileURLToPath(new URL('./worker.ts', import.meta.url));
+  const built = fileURLToPath(
+    new URL(`../../../node_modules/.cache/questions-thread/${randomUUID()}.mjs`, import.meta.url),
+  );
+  const options = JSON.stringify({
+    entryPoints: [entry],
+    outfile: built,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    alias: { '@kineta/core': fileURLToPath(import.meta.resolve('@kineta/core')) },
+  });
+  const code = `import('esbuild')
+    .then(({ build }) => build(${options}))
+    .then(() => import(${JSON.stringify(pathToFileURL(built).href)}))
+    .finally(() => require('node:fs').rmSync(${JSON.stringify(built)}, { force: true }));`;
+  return new Worker(code, { eval: true });
 }
 
 /**

@@ -41,6 +41,8 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
   },
 
   async take({ name, language, articles, meanings }) {
+    // Who asks before they are read has them taken by words alone; if they were read meanwhile, they stay so.
+    if (!meanings && ready.has(name)) return { ready: true };
     const isEnglish = language.toLowerCase().startsWith('en');
     const known = meanings && new Map([...meanings].map(([text, amounts]) => [text, meaningOfBytes(amounts)]));
     const finder = new Finder(articles, language, {
