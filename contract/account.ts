@@ -1,4 +1,4 @@
-import { OpeningHours, PictureAddress } from '@kineta/core';
+import { OpeningHours, PictureAddress, Thresholds } from '@kineta/core';
 import { z } from 'zod';
 import { Business, Purpose } from './business.ts';
 import { Done, Instant, RowId, route } from './route.ts';
@@ -80,6 +80,8 @@ export const Account = z.object({
   helpsWording: z.boolean(),
   /** What visitors say who want a person, in the lead’s own wordings. */
   wishes: z.array(z.string()),
+  /** From how sure on an answer is said, and asked back about; as is usual when null. */
+  sure: Thresholds.nullable(),
   /** The names of the flows that another can go on with. */
   published: z.array(z.string()),
   members: z.array(Member),

@@ -72,6 +72,7 @@ export const FoundArticle = z.object({
   question: z.string(),
   answer: z.string(),
   confidence: z.number(),
+  tags: z.array(z.string()),
   /** Why it is not said to who asks, if it is not. */
   withheld: z.array(z.enum(WITHHELD)),
   reason: z.object({

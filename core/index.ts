@@ -78,6 +78,7 @@ export { sentence, type WordPart, type Words } from './facts/words.ts';
 export { ServiceRequest } from './flow/acts/call-service.ts';
 export { Act, type ActOf, actKindOf, actKinds, saidIn } from './flow/acts/registry.ts';
 export { signed } from './flow/acts/score.ts';
+export { askedBefore, type FoundArticle } from './flow/answering.ts';
 export type { Choice } from './flow/answers/choice.ts';
 export { FileKind, MOST_MEGABYTES } from './flow/answers/file.ts';
 export { Answer, type AnswerType, answerKindOf, answerKinds, FieldAnswer } from './flow/answers/registry.ts';
@@ -112,7 +113,7 @@ export { factTyped } from './flow/correction.ts';
 export { dice } from './flow/dice.ts';
 export { difference } from './flow/difference.ts';
 export { apply, applyAll, Edit, findStep, joined } from './flow/edits.ts';
-export { type Event, FieldReply, FileGiven, type Reply, type Told } from './flow/event.ts';
+export { type Event, FieldReply, FileGiven, FoundForReply, type Reply, type Told } from './flow/event.ts';
 export type { Field } from './flow/field.ts';
 export {
   type FlowFile,
@@ -139,6 +140,7 @@ export {
   type TextSpan,
   written,
 } from './flow/line.ts';
+export { mayAsk } from './flow/may-ask.ts';
 export { mentionsOf, renameFact } from './flow/mentions.ts';
 export { stepsFromText } from './flow/pasted.ts';
 export { MOST_STEPS, play } from './flow/play.ts';
@@ -160,6 +162,7 @@ export { askedMusts, Beat, Must, plainSetting, RUN_FORMAT, RunThrough, Setting }
 export { freshSession, restAtFetching, Session } from './flow/session.ts';
 export { described, type JsonSchema, shapes } from './flow/shapes.ts';
 export { AnswerShown, CardShown, ChartShown, FieldShown, Picture } from './flow/shown.ts';
+export type { AnswerQuestions } from './flow/steps/answer-questions.ts';
 export type { Ask } from './flow/steps/ask.ts';
 export type { CallScene } from './flow/steps/callscene.ts';
 export type { Chart } from './flow/steps/chart.ts';
@@ -239,7 +242,7 @@ export {
 export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
 export { Article, Articles } from './questions/article.ts';
 export { type Asker, Audience, everybody, PagePattern, PERSONS } from './questions/audience.ts';
-export { type Decision, decide, type Thresholds, usualThresholds } from './questions/deciding.ts';
+export { type Decision, decide, Thresholds, usualThresholds } from './questions/deciding.ts';
 export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
 export { blankArticle, hasGap, joinedArticle, KeptArticle, type Withheld, withheldFrom } from './questions/kept.ts';

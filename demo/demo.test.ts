@@ -19,6 +19,7 @@ import { describe, expect, test } from 'vitest';
 import { business, businessFacts, firstVisit, members, teams } from './business.ts';
 import { editionsOf } from './editions.ts';
 import { type Past, pastDays } from './history/days.ts';
+import { askedOften } from './questions.ts';
 import { startSite } from './site.ts';
 
 const root = join(import.meta.dirname, '..');
@@ -126,6 +127,7 @@ describe('Brackenrow', () => {
   });
 
   const past: Past = {
+    asked: askedOften(),
     editions: editionsOf(flow),
     followed: {
       rules: firstRules.map(({ rule }, index) => ({ id: String(index + 1), ...rule })),

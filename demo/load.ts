@@ -82,7 +82,7 @@ export async function loadDemo(
   await giveUrgentWords(tables, workspace, teamIds.get('Aftercare')!);
   await rows.of(ruleTable).change({ isOn: true }, { id: (await lastRule(tables, workspace)).id });
   const lead = memberIds.get(members[0].name)!;
-  await loadQuestions(tables, workspace, lead, createdAt);
+  const asked = await loadQuestions(tables, workspace, lead, createdAt);
   const flowId = await rows.of(flowTables.flows).add({
     name: flow.name,
     draft: flow,
@@ -127,7 +127,7 @@ export async function loadDemo(
   };
   const editionByNumber = new Map(editions.map(({ number }, index) => [number, editionIds[index]!]));
   const place = { workspace, site, flow: flowId, editions: editionByNumber, memberIds, teamIds, tagIds: tags };
-  await writePast(tables, place, pastDays({ editions, followed }, now, days));
+  await writePast(tables, place, pastDays({ editions, followed, asked }, now, days));
   return true;
 }
 

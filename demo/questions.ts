@@ -1,4 +1,4 @@
-import { blankArticle, type KeptArticle } from '@kineta/core';
+import { blankArticle, type FoundForReply, type KeptArticle } from '@kineta/core';
 import { questionTables, type Tables } from '@kineta/server';
 
 /** What stands on the site’s page of questions. */
@@ -266,7 +266,12 @@ export const demoArticles: readonly KeptArticle[] = [
 ];
 
 /** Loads what the demo’s questions are answered by. */
-export async function loadQuestions(tables: Tables, workspace: string, memberId: string, at: Date): Promise<void> {
+export async function loadQuestions(
+  tables: Tables,
+  workspace: string,
+  memberId: string,
+  at: Date,
+): Promise<AskedOften[]> {
   const ids = await tables
     .in(workspace)
     .of(questionTables.articles)
@@ -275,4 +280,38 @@ export async function loadQuestions(tables: Tables, workspace: string, memberId:
     .in(workspace)
     .of(questionTables.articleVersions)
     .addAll(ids.map((articleId, index) => ({ articleId, number: 1, written: demoArticles[index]!, memberId, at })));
+  return askedOften(ids);
+}
+
+/** What visitors ask in the made-up past, with what is found for it. */
+export interface AskedOften {
+  text: string;
+  found: FoundForReply;
+}
+
+/** What nobody has written an answer to yet. */
+const missedOften = [
+  'do you fit air conditioning too',
+  'can it cool the house in summer',
+  'will it cool the bedrooms as well',
+  'do you fit ev chargers',
+  'can you put in a car charger at the same time',
+  'is there a discount for neighbours',
+  'do we get money off if next door has one too',
+];
+
+/** What visitors ask again and again. @param ids of the demo’s articles, in their order */
+export function askedOften(ids: readonly string[] = demoArticles.map((_, index) => String(index + 1))): AskedOften[] {
+  const known = demoArticles.flatMap(({ question, answer, wordings, tags, draft }, index) =>
+    draft || answer.includes('{')
+      ? []
+      : [question.toLowerCase().replace(/\?$/, ''), ...wordings].map((text, wording) => ({
+          text,
+          found: {
+            articles: [{ id: ids[index]!, question, answer, tags, confidence: 0.94 - 0.07 * wording }],
+            byMeaning: true,
+          },
+        })),
+  );
+  return [...known, ...missedOften.map(text => ({ text, found: { articles: [], byMeaning: true } }))];
 }

@@ -13,6 +13,22 @@ export const FieldReply = z.object({
 });
 export type FieldReply = z.infer<typeof FieldReply>;
 
+/** What was found for a question: articles that may be said to who asks, the best first, their answers with facts filled in. */
+export const FoundForReply = z.object({
+  articles: z.array(
+    z.object({
+      id: z.string(),
+      question: z.string(),
+      answer: z.string(),
+      confidence: z.number(),
+      tags: z.array(z.string()),
+    }),
+  ),
+  /** Whether they were found by meaning as well, or by words alone. */
+  byMeaning: z.boolean(),
+});
+export type FoundForReply = z.infer<typeof FoundForReply>;
+
 /** What the visitor did: what they typed, or picked, filled in and sent, with the words that stand for it. */
 export const Reply = z.object({
   event: z.literal('replied'),
@@ -24,6 +40,8 @@ export const Reply = z.object({
   /** The fields of a form, by their identities. */
   fields: z.record(z.string(), FieldReply).optional(),
   file: FileGiven.optional(),
+  /** What the host found for it, when it may be a question; never a browser’s to say. */
+  found: FoundForReply.optional(),
 });
 export type Reply = z.infer<typeof Reply>;
 

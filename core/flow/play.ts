@@ -5,6 +5,7 @@ import { givenValues } from '../facts/given.ts';
 import type { Direction } from '../messages/direction.ts';
 import { spoken } from '../messages/message.ts';
 import { type Act, saidIn } from './acts/registry.ts';
+import { answeredAside, isPicked } from './answering.ts';
 import type { Event, Reply } from './event.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
@@ -13,7 +14,7 @@ import { type Session, stackBefore } from './session.ts';
 import { standing } from './standing.ts';
 import { AWAITS, END, HANDED_OVER, type Next, PAUSED, type Player, type Run, STAY, WAIT } from './steps/kind.ts';
 import { kindOf } from './steps/registry.ts';
-import { fetchAfter, fetchPerson, type Wishing } from './wanted.ts';
+import { fetchAfter, fetchPerson, fetchWhoIsThere, type Wishing } from './wanted.ts';
 import { MOST_WORK } from './work.ts';
 import type { World } from './world.ts';
 
@@ -27,6 +28,7 @@ export const MOST_ALONE = 20;
 const MOST_BACK = 30;
 
 const NOTHING_MAILED: Run['mailed'] = {};
+const NOTHING_ANSWERED = (): Run['answering'] => ({ answered: 0, missed: 0 });
 
 class Performance implements Wishing {
   readonly world: World;
@@ -52,6 +54,9 @@ class Performance implements Wishing {
   skill: Session['skill'];
   fetching: Session['fetching'];
   inLine: Session['inLine'];
+  asked: Session['asked'];
+  answering: Run['answering'];
+  ledBy: Reply | undefined;
   private readonly program: Program;
   private copied = false;
   private readonly apart: boolean;
@@ -70,6 +75,8 @@ class Performance implements Wishing {
     this.alone = session.alone ?? 0;
     this.fetching = session.fetching;
     this.inLine = session.inLine;
+    this.asked = session.asked;
+    this.answering = session.answering ? { ...session.answering } : NOTHING_ANSWERED();
     if (session.fetching) {
       this.meantFor = session.meantFor;
       this.skill = session.skill;
@@ -124,6 +131,10 @@ class Performance implements Wishing {
     // What was asked before is not gone back to: they would leave the line by it.
     this.past = [];
     this.reminder = undefined;
+  }
+
+  fetch(step: Id, why: Direction): Next {
+    return fetchWhoIsThere(step, this, this.program, why);
   }
 
   nextTicket(): number {
@@ -203,9 +214,13 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       }
       if (run.reminder) run.reminder = { ...run.reminder, times: 0 };
       if (wanted !== undefined) return fetchPerson(wanted, session.at, run, program);
-      if (waiting === undefined || !player) return 0;
+      if (waiting === undefined || !player)
+        return session.state === 'ended' && answeredAside(run, undefined, session.at ?? '', event) ? STAY : 0;
+      if (isAsked) return replied(player, waiting, session, event, run, program);
+      const aside = answeredAside(run, undefined, session.at ?? '', event);
       if (session.state === 'pausing') return player.timer?.(run) ?? waiting + 1;
-      return isAsked ? replied(player, waiting, session, event, run, program) : 0;
+      // Who asks something more at the end is not greeted anew.
+      return aside ? STAY : 0;
     }
     case 'timer': {
       if (event.ticket !== session.ticket || waiting === undefined) return undefined;
@@ -271,9 +286,6 @@ function waitedLong(player: Player | undefined, run: Run): Next | undefined {
 const wishOf = ({ text }: Reply, { world }: Run): Wanted | undefined =>
   understandWish(text, world.locale.language, world.wishes);
 
-const isPicked = ({ choice, choices, fields, file }: Reply): boolean =>
-  choice !== undefined || choices !== undefined || fields !== undefined || file !== undefined;
-
 function replied(
   player: Player,
   waiting: number,
@@ -306,6 +318,13 @@ function replied(
       reply = answer;
     }
   }
+  if (!picked && !player.isAsked && answeredAside(run, player, session.at ?? '', reply)) {
+    const { tries } = run;
+    const again = player.asksAgain?.(run) ?? player.enter(run);
+    run.tries = tries;
+    return again;
+  }
+  if (!picked) run.ledBy = reply;
   const next = player.answer ? player.answer(run, reply) : waiting;
   if (next !== WAIT && session.at !== undefined) run.past = run.past.slice(1 - MOST_BACK).concat(session.at);
   return next;
@@ -361,6 +380,7 @@ export function play(edition: Flow, session: Session, event: Event, world: World
     if (run.wanted !== undefined) stays.wanted = run.wanted;
     if (run.fetching) stays.fetching = run.fetching;
     if (run.ticket > 0) stays.ticket = run.ticket;
+    if (run.asked) stays.asked = run.asked;
     return { session: stays, acts: run.acts };
   }
   if (from === HANDED_OVER) return { session: rest(program, from, session.at, run, session), acts: run.acts };
@@ -431,6 +451,9 @@ function rest(program: Program, next: Next, stopped: Id | undefined, run: Perfor
   if (run.fetching) session.fetching = run.fetching;
   if (run.inLine !== undefined) session.inLine = run.inLine;
   if (state === 'asking') {
+    if (run.asked) session.asked = run.asked;
+    const { answered, missed, helps } = run.answering;
+    if (answered > 0 || missed > 0 || helps) session.answering = { answered, missed, ...(helps ? { helps } : {}) };
     if (tries > 0) session.tries = tries;
     if (doubt) session.doubt = doubt;
   }

@@ -53,6 +53,16 @@ export const Session = z.object({
     .optional(),
   /** Since when they are in line for a person, in epoch milliseconds; it is kept while they are led on, until one came. */
   inLine: z.number().optional(),
+  /** What was asked last of what is answered from articles, the latest at the end: “and for a flat?” is about that. */
+  asked: z.array(z.string()).optional(),
+  /** Of a step that answers questions: how many it has answered and missed, and of which article it asked whether it helped. */
+  answering: z
+    .object({
+      answered: z.number().int(),
+      missed: z.number().int(),
+      helps: z.object({ id: z.string(), question: z.string() }).optional(),
+    })
+    .optional(),
   /** How often the flow has spoken by itself since the visitor last did something. */
   alone: z.number().int().optional(),
   /** How the last call of a service went. */

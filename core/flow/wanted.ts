@@ -1,4 +1,5 @@
 import { presence } from '../hours/presence.ts';
+import type { Direction } from '../messages/direction.ts';
 import { spoken } from '../messages/message.ts';
 import type { Id } from './id.ts';
 import type { Program } from './program.ts';
@@ -23,9 +24,19 @@ export interface Wishing extends Run {
  * @param step where the conversation stands
  */
 export function fetchPerson(by: string, step: Id | undefined, run: Wishing, program: Program): Next {
-  const { hours, taking, now, locale } = run.world;
   run.wanted = undefined;
   run.tell(step, { code: 'wanted a person', by });
+  return fetchWhoIsThere(step, run, program);
+}
+
+/** The same of who has not said so in words. @param reason why, as the team is told */
+export function fetchWhoIsThere(
+  step: Id | undefined,
+  run: Wishing,
+  program: Program,
+  reason: Direction = { code: 'visitor wanted somebody' },
+): Next {
+  const { hours, taking, now, locale } = run.world;
   if (run.fetching) {
     // They are in line already: that is said once, and what is asked meanwhile stays asked.
     if (!run.fetching.told) run.acts.push({ act: 'say', step: step ?? '', line: spoken(locale.language, 'in line') });
@@ -50,7 +61,7 @@ export function fetchPerson(by: string, step: Id | undefined, run: Wishing, prog
     ...(step === undefined ? {} : { step }),
     team: null,
     ...(run.inLine === undefined ? {} : { since: run.inLine }),
-    reason: { code: 'visitor wanted somebody' },
+    reason,
   });
   run.inLine ??= now;
   return HANDED_OVER;

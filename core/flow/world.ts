@@ -2,6 +2,7 @@ import type { Facts, Locale } from '../facts/fact.ts';
 import type { Visit } from '../facts/given.ts';
 import type { OpeningHours } from '../hours/hours.ts';
 import type { Product } from '../products/product.ts';
+import type { Thresholds } from '../questions/deciding.ts';
 
 /** What is said whichever flow leads. */
 export type StandingReply = 'notUnderstood' | 'goodbye' | 'emailCameBack';
@@ -33,6 +34,8 @@ export interface World {
   wishes?: readonly string[];
   /** The things for sale, by their references; what each is is not known when this is left out. */
   products?: ReadonlyMap<string, Product>;
+  /** From how sure on an answer is said, and asked back about; the usual, when this is left out. */
+  sure?: Thresholds;
   /** Opening hours by the team's name; a team without hours is always open. */
   hours: Readonly<Record<string, OpeningHours>>;
 }

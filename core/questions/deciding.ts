@@ -1,8 +1,13 @@
+import { z } from 'zod';
+
 /** From which confidence on what is found is said, and from which it is asked whether it was meant. */
-export interface Thresholds {
-  answer: number;
-  meant: number;
-}
+export const Thresholds = z
+  .strictObject({ answer: z.number().min(0.05).max(0.99), meant: z.number().min(0.01).max(0.99) })
+  .refine(({ answer, meant }) => meant <= answer, {
+    path: ['meant'],
+    message: 'What is said without asking back has to be surer than what is asked back about.',
+  });
+export type Thresholds = z.infer<typeof Thresholds>;
 
 /**
  * As they are to begin with. Of what the fourteen businesses that finding is learnt from are asked, each found by what was learnt from the
@@ -29,7 +34,7 @@ export function decide(
   const near = found.slice(0, MOST_MEANT);
   const together = near.reduce((sum, { confidence }) => sum + confidence, 0);
   // One alone is asked about as well, when it stands out: “did you mean this?”
-  if (best && best.confidence >= meant && together >= answer)
+  if (best && best.confidence >= meant && together >= Math.min(answer, usualThresholds.answer))
     return { kind: 'did you mean', ids: near.filter(({ confidence }) => confidence >= meant / 2).map(({ id }) => id) };
   return { kind: 'not known' };
 }

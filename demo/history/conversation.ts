@@ -16,6 +16,7 @@ import {
   type Visit,
 } from '@kineta/core';
 import type { conversing } from '@kineta/server';
+import type { AskedOften } from '../questions.ts';
 import { type Followed, Log } from './log.ts';
 import { type Dice, pick, talks, words } from './people.ts';
 import { answerTo, asksForPerson, type Reply, takesTheFirst } from './visitor.ts';
@@ -62,6 +63,7 @@ export interface Setting {
   /** Until when rules act (epoch milliseconds). */
   until: number;
   throwDice: Dice;
+  asked: readonly AskedOften[];
   clientId(): string;
 }
 
@@ -180,11 +182,11 @@ class Conversation {
       const ask = this.acts.findLast(act => act.act === 'ask');
       if (this.session.state !== 'asking' || !ask) return;
       if (ending === 'with the flow' && turn >= 2 + Math.floor(this.dice() * 3)) return;
-      let reply = answerTo(ask, visitor.name, this.dice);
+      let reply = answerTo(ask, visitor.name, this.setting.asked, this.dice);
       if (ending === 'with the flow' && turn === 0) reply = takesTheFirst(ask) ?? reply;
       if ((ending === 'waiting' || ending === 'with an agent') && turn < 12) reply = asksForPerson(ask) ?? reply;
       // Who stands in the middle now has not left.
-      if (ending !== 'natural') reply ??= answerTo(ask, visitor.name, () => 0.5);
+      if (ending !== 'natural') reply ??= answerTo(ask, visitor.name, this.setting.asked, () => 0.5);
       if (!reply) return;
       this.wait(4, 40);
       this.says(reply.text, reply);

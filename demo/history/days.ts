@@ -2,6 +2,7 @@ import { dice, plainVisit, type Visit, type World } from '@kineta/core';
 import { withHolidays } from '@kineta/server';
 import { business, businessFacts, teams } from '../business.ts';
 import type { PastEdition } from '../editions.ts';
+import type { AskedOften } from '../questions.ts';
 import { converse, type Ending, type MadeUpVisitor, type PastConversation } from './conversation.ts';
 import type { Followed } from './log.ts';
 import { type Dice, pick, somebody } from './people.ts';
@@ -56,6 +57,8 @@ function worldAt(at: number): World {
 export interface Past {
   editions: readonly PastEdition[];
   followed: Omit<Followed, 'world' | 'speaker'>;
+  /** What visitors ask of their own accord. */
+  asked: readonly AskedOften[];
 }
 
 /** A dozen that are open now: how, and how many minutes ago they began. */
@@ -78,7 +81,7 @@ const open: ReadonlyArray<[Ending, number]> = [
  * The days before `now`, the same every time for the same `now`: by day and by night as people write, more of them from week to
  * week, some of whom come again; and a dozen conversations that are still open.
  */
-export function pastDays({ editions, followed }: Past, now: number, days: number): PastConversation[] {
+export function pastDays({ editions, followed, asked }: Past, now: number, days: number): PastConversation[] {
   const throwDice = dice(7);
   let count = 0;
   let visitors = 0;
@@ -95,7 +98,7 @@ export function pastDays({ editions, followed }: Past, now: number, days: number
   const add = (start: number, ending: Ending, world: World, visitor: MadeUpVisitor): void => {
     const { content, number } = editionAt(start);
     const visit = visitOf(visitor, throwDice);
-    const setting = { flow: content, edition: number, visitor, visit, ending, throwDice, clientId, until: now };
+    const setting = { flow: content, edition: number, visitor, visit, ending, throwDice, clientId, asked, until: now };
     all.push(converse({ ...setting, followed: { ...followed, world, speaker: content.speaker } }, start));
     visitor.times++;
   };

@@ -1,4 +1,5 @@
 import type { Act, Event } from '@kineta/core';
+import type { AskedOften } from '../questions.ts';
 import { asides, type Dice, emailOf, pick, talks } from './people.ts';
 
 export type Reply = Extract<Event, { event: 'replied' }>;
@@ -12,9 +13,12 @@ function typed(amount: number, throwDice: Dice): string {
 }
 
 /** How a made-up visitor answers a question of a flow, or null when they leave. */
-export function answerTo(ask: Ask, person: string, throwDice: Dice): Reply | null {
+export function answerTo(ask: Ask, person: string, asked: readonly AskedOften[], throwDice: Dice): Reply | null {
   if (throwDice() < 0.07) return null;
   const { type, choices } = ask.answer;
+  // Where nothing is to be picked, or there is more to know, they ask.
+  if (choices && (choices.length === 0 || (choices[0]!.id === 'done' && throwDice() < 0.4)))
+    return { event: 'replied', ...pick(asked, throwDice) };
   if (throwDice() < 0.03) return { event: 'replied', text: pick(asides, throwDice) };
   if (type === 'yes/no' && !choices?.some(choice => choice.id === 'given'))
     return { event: 'replied', text: throwDice() < 0.78 ? pick(['Yes', 'yep', 'yes we do'], throwDice) : 'No' };
@@ -43,7 +47,7 @@ export function answerTo(ask: Ask, person: string, throwDice: Dice): Reply | nul
 
 /** Asks for a person, where that can be picked. */
 export function asksForPerson({ answer }: Ask): Reply | undefined {
-  const talk = answer.choices?.find(({ label }) => /talk to someone|ask someone|something else/i.test(label));
+  const talk = answer.choices?.find(({ label }) => /talk to someone|to a person|something else/i.test(label));
   return talk && { event: 'replied', text: talk.label, choice: talk.id };
 }
 

@@ -51,7 +51,10 @@ test('a line written in the studio answers a visitor, an agent goes on, and a cr
   );
   await ottoline.pick('Yes, I agree');
   await ottoline.pick('I have a question');
-  await ottoline.pick('Something else');
+  await ottoline.say('how noisy is the outside unit');
+  await expect(ottoline.chat.getByText('38 decibels at three metres')).toBeVisible();
+  await ottoline.pick('Not really');
+  await ottoline.pick('Talk to a person');
   await expect(ottoline.chat.getByText('Waiting for somebody from Sales.')).toBeVisible();
 
   // The agent sees it come, reads how it came, and answers.

@@ -1,5 +1,5 @@
 import { BusinessFact, Purpose } from '@kineta/contract';
-import { OpeningHours } from '@kineta/core';
+import { OpeningHours, Thresholds } from '@kineta/core';
 import { z } from 'zod';
 import {
   bytes,
@@ -55,6 +55,8 @@ export const workspaces = table('workspaces', {
   productsNumber: usually(integer),
   /** How often what its questions are answered by was changed, likewise. */
   articlesNumber: usually(integer),
+  /** From how sure on an answer is said, and asked back about; as is usual when null. */
+  sure: nullable(json(Thresholds)),
 });
 
 /** What conversations are tagged with. */

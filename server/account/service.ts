@@ -130,6 +130,7 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
     business: workspace.business,
     helpsWording: workspace.wordingService !== null,
     wishes: workspace.wishes,
+    sure: workspace.sure,
     published: [...published],
     members: [...people.values()].filter(({ resting }) => !resting),
     skills: knownIn(people.values()),

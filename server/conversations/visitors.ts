@@ -16,6 +16,7 @@ import {
   plainBefore,
   plainVisit,
   presence,
+  type Reply,
   type Visit,
   visitorMailed,
   visitorWrote,
@@ -28,6 +29,7 @@ import type { Directory, Invitation, Site, Trial, Visitor } from '../house/ports
 import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { forVisitor } from './announcer.ts';
+import { foundForReply } from './asked-aside.ts';
 import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
@@ -236,7 +238,10 @@ export class VisitorService {
     if (said.text.trim() === '' && !picked && fileId === undefined)
       throw new ProblemError('invalid_request', 'There is nothing to send yet.');
     const file = fileId === undefined ? undefined : await this.house.ports.files.given(visitor, fileId);
-    return this.play(visitor, conversation, { event: 'replied', ...said, ...(file ? { file } : {}) }, clientId);
+    const replied: Reply = { event: 'replied', ...said, ...(file ? { file } : {}) };
+    const directory = await this.house.ports.directories.of(visitor.workspace);
+    const found = await foundForReply(this.house, visitor, conversation, replied, directory);
+    return this.play(visitor, conversation, found ? { ...replied, found } : replied, clientId);
   }
 
   /** Whether somebody is there now, and until or from when, as the chat’s head says it. */
@@ -365,7 +370,7 @@ export class VisitorService {
       return [openedOn(row, { flow: flow === null ? null : (directory.flowNames.get(flow) ?? null), edition })];
     }
     if (event.event === 'replied' && clientId !== undefined) {
-      const { event: _, ...said } = event;
+      const { event: _, found: __, ...said } = event;
       return [{ kind: 'replied', ...said, clientId }];
     }
     return [];

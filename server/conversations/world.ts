@@ -45,6 +45,7 @@ export function worldOf(
     taking: ofTeams(directory, availability => availability === 'takes chats'),
     staffed: ofTeams(directory, isAtDesk),
     products,
+    ...(workspace.sure ? { sure: workspace.sure } : {}),
     hours,
   };
 }

@@ -49,6 +49,7 @@ import { joined } from './migrations/0044-joined.ts';
 import { wording } from './migrations/0045-wording.ts';
 import { products } from './migrations/0046-products.ts';
 import { questions } from './migrations/0047-questions.ts';
+import { asked } from './migrations/0048-asked.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -99,6 +100,7 @@ export const migrations: readonly Migration[] = [
   wording,
   products,
   questions,
+  asked,
 ];
 
 /**

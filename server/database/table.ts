@@ -49,6 +49,7 @@ export const reference = (names?: () => AnyTable): Column<string, false> => ({
 export const text = (longest: number): Column<string, false> => column(() => ({ type: DataTypes.STRING(longest) }));
 export const longText = column<string>(() => ({ type: DataTypes.TEXT }));
 export const integer = column<number>(() => ({ type: DataTypes.INTEGER }));
+export const real = column<number>(() => ({ type: DataTypes.DOUBLE }));
 export const bytes = column<Buffer>(() => ({ type: DataTypes.BLOB('medium') }));
 export const instant = column<Date>(() => ({ type: DataTypes.DATE(3) }));
 /** A calendar day, as ISO 8601 writes it. */

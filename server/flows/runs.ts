@@ -18,6 +18,7 @@ export function stageOf({ workspace, teams }: Directory): RehearsalStage {
     locale: workspace,
     business: Object.fromEntries(workspace.business.map(({ name, value }) => [name, value])),
     wishes: workspace.wishes,
+    ...(workspace.sure ? { sure: workspace.sure } : {}),
     hours: Object.fromEntries(all.flatMap(({ name, hours }) => (hours ? [[name, hours]] : []))),
     teams: all.map(({ name }) => name),
   };

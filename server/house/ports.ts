@@ -9,6 +9,7 @@ import type {
   VisitorPass,
 } from '@kineta/contract';
 import type {
+  Asker,
   Attendance,
   Availability,
   BeforeChat,
@@ -16,11 +17,13 @@ import type {
   Facts,
   FileGiven,
   Flow,
+  FoundForReply,
   Look,
   Names,
   Numbered,
   OpeningHours,
   Product,
+  Thresholds,
   Visit,
   Who,
 } from '@kineta/core';
@@ -74,6 +77,8 @@ export interface WorkspaceSettings {
   productsNumber: number;
   /** How often what its questions are answered by was changed. */
   articlesNumber: number;
+  /** From how sure on an answer is said, and asked back about; as is usual when null. */
+  sure: Thresholds | null;
   createdAt: Date;
 }
 
@@ -223,6 +228,12 @@ export interface Invitation {
   text: string;
 }
 
+/** What a visitor asks, behind what, and where they are. */
+export interface AsksThere extends Asker {
+  text: string;
+  before: readonly string[];
+}
+
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
 export interface Ports {
   sessions: {
@@ -290,6 +301,10 @@ export interface Ports {
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */
     switchOn(workspace: string, flow: string, sites: readonly string[], transaction: Transaction): Promise<void>;
+  };
+  questions: {
+    /** What may be said to a visitor who asks this, the best first; undefined where nothing could be said to anybody. */
+    found(workspace: string, asks: AsksThere): Promise<FoundForReply | undefined>;
   };
   products: {
     /** The things for sale, as visitors may be told of them now. @param number as the workspace has it */

@@ -1,14 +1,16 @@
 import { questionRoutes } from '@kineta/contract';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
+import { inParts } from '../house/person.ts';
 import { ProblemError } from '../http/problem.ts';
 import { serve } from '../http/serve.ts';
 import { Allowance } from '../limits/allowance.ts';
 import { Answers } from './answers.ts';
-import { asking } from './asking.ts';
+import { askedListener } from './asked.ts';
+import { asking, foundFor } from './asking.ts';
 import { ArticleBook } from './book.ts';
 import { Bringing } from './bringing.ts';
-import { articles, articleVersions, meanings } from './model.ts';
+import { articles, articleVersions, askedQuestions, meanings, questionExamples } from './model.ts';
 import { proposed } from './proposed/proposed.ts';
 import { Thread } from './thread/thread.ts';
 
@@ -38,7 +40,30 @@ function partsOf(house: House): Parts {
 /** Common questions: what they are answered by, and what is found for one. */
 export const questions: Area = {
   name: 'questions',
-  tables: [articles, articleVersions, meanings],
+  tables: [articles, articleVersions, askedQuestions, questionExamples, meanings],
+  offers: house => ({
+    questions: {
+      found: async (workspace, asks) => foundFor(house, partsOf(house).answers, workspace, asks),
+    },
+  }),
+  listeners: house => [askedListener(house)],
+  personal: ({ tables }) => ({
+    tell: ({ workspace, conversations }) => [
+      {
+        name: 'questions asked',
+        rows: inParts(conversations, conversationId =>
+          tables.in(workspace).of(askedQuestions).all({ conversationId }, { by: 'number' }),
+        ),
+      },
+    ],
+    async erase({ workspace, conversations }, transaction) {
+      if (conversations.length > 0)
+        await tables
+          .in(workspace)
+          .of(askedQuestions)
+          .remove({ conversationId: [...conversations] }, { transaction });
+    },
+  }),
   doors(doors, house) {
     const { book, answers, bringing } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
@@ -82,6 +107,11 @@ export const questions: Area = {
       name: 'how answers were written before',
       days: 730,
       clear: (before, most) => tables.everywhere(articleVersions).remove({ at: { before } }, { most }),
+    },
+    {
+      name: 'what visitors asked',
+      days: 365,
+      clear: (before, most) => tables.everywhere(askedQuestions).remove({ at: { before } }, { most }),
     },
     {
       name: 'what texts of answers mean',

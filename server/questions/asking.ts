@@ -1,8 +1,17 @@
 import type { Asked, FoundArticle, questionRoutes } from '@kineta/contract';
-import { decide, filled, usualThresholds, withheldFrom, written } from '@kineta/core';
+import {
+  decide,
+  type FoundForReply,
+  filled,
+  type KeptArticle,
+  usualThresholds,
+  withheldFrom,
+  written,
+} from '@kineta/core';
 import { DateTime } from 'luxon';
 import type { z } from 'zod';
 import type { House } from '../house/house.ts';
+import type { AsksThere } from '../house/ports.ts';
 import type { Answers } from './answers.ts';
 
 /** So many of what was found are told of. */
@@ -10,46 +19,90 @@ const TOLD = 6;
 /** So many are looked at: of what is withheld from who asks, those behind it are said. */
 const LOOKED_AT = 24;
 
-/** What would be said to somebody who asks. */
-export async function asking(
+interface Weighed {
+  all: Array<FoundArticle & { kept: KeptArticle }>;
+  byMeaning: boolean;
+  unread: number;
+}
+
+/** What was found for what somebody asks, with what keeps it from them; undefined where there is nothing to be said to anybody. */
+async function weighed(
   { ports }: Pick<House, 'ports'>,
   answers: Answers,
   workspace: string,
-  { text, before, site, page, language, isKnown }: z.output<(typeof questionRoutes)['ask']['body']>,
-): Promise<Asked> {
-  const [{ found, articles, byMeaning, unread }, directory] = await Promise.all([
-    answers.find(workspace, text, before, LOOKED_AT),
-    ports.directories.of(workspace),
-  ]);
-  const { zone, business, ...locale } = directory.workspace;
+  { text, before, ...asker }: AsksThere,
+): Promise<Weighed | undefined> {
+  const { found, articles, byMeaning, unread } = await answers.find(workspace, text, before, LOOKED_AT);
+  if (articles.size === 0) return undefined;
+  const { workspace: settings } = await ports.directories.of(workspace);
+  const { zone, business, ...locale } = settings;
   const today = DateTime.now().setZone(zone).toISODate()!;
   const known = new Map(business.map(fact => [fact.name.toLowerCase(), written(fact.value, fact, locale)]));
-  const all = found.flatMap(({ id, confidence, reason }): FoundArticle[] => {
-    const article = articles.get(id);
-    if (!article) return [];
-    const { text: answer, missing } = filled(article.answer, known);
-    const withheld: FoundArticle['withheld'] = withheldFrom(article, { site, page, language, isKnown }, today);
+  const all = found.flatMap(({ id, confidence, reason }) => {
+    const kept = articles.get(id);
+    if (!kept) return [];
+    const { text: answer, missing } = filled(kept.answer, known);
+    const withheld: FoundArticle['withheld'] = withheldFrom(kept, asker, today);
     // An answer with a hole in it is none.
     if (missing.length > 0) withheld.push('fact not known');
-    const { question } = article;
     const { words, near, wording, mended } = reason;
     return [
       {
         id,
-        question,
+        question: kept.question,
         answer,
         confidence,
+        tags: kept.tags,
         withheld,
         reason: { words: [...words], near: [...near], wording, mended: [...mended] },
+        kept,
       },
     ];
   });
-  const decision = decide(all.filter(({ withheld }) => withheld.length === 0));
+  return { all, byMeaning, unread };
+}
+
+/** What would be said to somebody who asks. */
+export async function asking(
+  house: Pick<House, 'ports'>,
+  answers: Answers,
+  workspace: string,
+  asks: z.output<(typeof questionRoutes)['ask']['body']>,
+): Promise<Asked> {
+  const { all, byMeaning, unread } = (await weighed(house, answers, workspace, asks)) ?? {
+    all: [],
+    byMeaning: false,
+    unread: 0,
+  };
+  const thresholds = (await house.ports.directories.of(workspace)).workspace.sure ?? usualThresholds;
+  const decision = decide(
+    all.filter(({ withheld }) => withheld.length === 0),
+    thresholds,
+  );
   return {
     decision: decision.kind === 'did you mean' ? { ...decision, ids: [...decision.ids] } : decision,
-    found: all.slice(0, TOLD),
+    found: all.slice(0, TOLD).map(({ kept: _, ...article }) => article),
     byMeaning,
     unread,
-    thresholds: usualThresholds,
+    thresholds,
+  };
+}
+
+/** What may be said to a visitor who asks, the best first; undefined where nothing could be said to anybody. */
+export async function foundFor(
+  house: Pick<House, 'ports'>,
+  answers: Answers,
+  workspace: string,
+  asks: AsksThere,
+): Promise<FoundForReply | undefined> {
+  const found = await weighed(house, answers, workspace, asks);
+  if (!found) return undefined;
+  const { all, byMeaning } = found;
+  return {
+    articles: all
+      .filter(({ withheld }) => withheld.length === 0)
+      .slice(0, TOLD)
+      .map(({ id, question, answer, confidence, kept }) => ({ id, question, answer, confidence, tags: kept.tags })),
+    byMeaning,
   };
 }

@@ -1,4 +1,5 @@
 import { KeptArticle } from '@kineta/core';
+import { z } from 'zod';
 import {
   bytes,
   identity,
@@ -6,12 +7,15 @@ import {
   integer,
   json,
   nullable,
+  oneOf,
   partOfKey,
   type Row,
+  real,
   reference,
   table,
   text,
   usually,
+  yesNo,
 } from '../database/table.ts';
 
 /** What questions are answered by. */
@@ -38,6 +42,33 @@ export const articleVersions = table('article_versions', {
   /** Who wrote it so; null of who has gone, and of what came by itself. */
   memberId: nullable(reference()),
   at: instant,
+});
+
+/** What visitors asked that is answered from articles, by where it stands in the log. */
+export const askedQuestions = table('asked_questions', {
+  conversationId: partOfKey(reference()),
+  number: partOfKey(integer),
+  workspaceId: reference(),
+  asked: text(300),
+  did: oneOf(['answered', 'asked back', 'did not know']),
+  /** The one that was said, or that was nearest; null of none. */
+  articleId: nullable(reference()),
+  confidence: real,
+  /** Whether they said that it helped. */
+  helped: nullable(yesNo),
+  /** When somebody of the team dealt with it. */
+  settledAt: nullable(instant),
+  at: instant,
+});
+
+/** A question with the article that is right for it; null of one that nothing answers. */
+export const questionExamples = table('question_examples', {
+  id: identity,
+  workspaceId: reference(),
+  asked: text(500),
+  askedBefore: json(z.array(z.string())),
+  articleId: nullable(reference(() => articles)),
+  createdAt: instant,
 });
 
 /** What texts of articles mean, so that no text is read twice. */

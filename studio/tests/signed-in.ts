@@ -19,6 +19,7 @@ export function signPriyaIn(): void {
       business: [],
       helpsWording: false,
       wishes: [],
+      sure: null,
       published: [],
       members: [],
       skills: [],

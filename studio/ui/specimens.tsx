@@ -2,6 +2,7 @@ import { lineOf } from '@kineta/core';
 import { Bell } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { AddButton } from './add-button.tsx';
+import { AnswerText } from './answer-text.tsx';
 import { Button, IconButton } from './button.tsx';
 import { ChartCard } from './chart-card.tsx';
 import { DayList, DayRow } from './day-list.tsx';
@@ -173,6 +174,9 @@ export default function Specimens() {
           <Empty title="Nobody waits">Who asks for a person stands here.</Empty>
         </div>
         <Skeleton lines={3} className="w-80" />
+      </Specimen>
+      <Specimen of="AnswerText">
+        <AnswerText>{'**From £9,500**, and\n\n- the grant\n- [what is in it](/heat-pumps)'}</AnswerText>
       </Specimen>
       <Specimen of="LineText · Direction · Keys">
         <div>

@@ -20,9 +20,8 @@ const SEEN = 'kineta.seen';
 
 type Asked = EntryOf<'asked'>;
 
-/** The question that waits for an answer, if the flow asked one last. */
-function openQuestion({ entries, pending, holder }: ChatState): Asked | undefined {
-  if (pending.some(message => !message.refused)) return undefined;
+/** The question that waits for an answer, if the flow asked one last, or that is being answered just now. */
+function lastQuestion({ entries, holder }: ChatState): Asked | undefined {
   const last = entries.findLast(entry => entryViewOf(entry)?.asks !== undefined);
   // What is asked before the chat, or until somebody comes, is asked while people are waited for; and what a flow asked whose
   // visitor had left is answered when they are back.
@@ -75,7 +74,8 @@ export function Chat({
   const [mistake, setMistake] = useState('');
   const log = useRef<HTMLDivElement>(null);
   const box = useRef<HTMLTextAreaElement>(null);
-  const question = openQuestion(state);
+  const asked = lastQuestion(state);
+  const question = state.pending.some(message => !message.refused) ? undefined : asked;
   const help = question && answerViewOf(question.answer.type);
   const [muted, setMuted] = useState(isMuted);
   const { name } = headOf(dress, state.flow);
@@ -218,7 +218,12 @@ export function Chat({
                 }}
               />
             ))}
-            {question ? <Answers key={question.number} answer={question.answer} feed={feed} send={send} /> : null}
+            {asked ? (
+              // While something is sent it is out of sight, and keeps what was filled in: it may be no answer.
+              <div hidden={!question}>
+                <Answers key={asked.number} answer={asked.answer} feed={feed} send={send} />
+              </div>
+            ) : null}
             {state.typing || state.busy ? (
               <p class="direction">{messages.writing(state.typing || name || state.speaker)}</p>
             ) : null}

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { SpokenLine } from '../line.ts';
+import { answerHelped, lookUp, tellAnswer } from './answer.ts';
 import { ask } from './ask.ts';
 import { beforeTheChat } from './before.ts';
 import { callService } from './call-service.ts';
@@ -29,6 +30,9 @@ export const actKinds = [
   show,
   chart,
   ask,
+  lookUp,
+  tellAnswer,
+  answerHelped,
   learn,
   decided,
   remember,

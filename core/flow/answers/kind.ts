@@ -38,6 +38,8 @@ export interface AnswerKind<A extends { type: string }> {
    * answered in sentences, beside which a wish may stand. Elsewhere what is an answer is no wish.
    */
   readonly typed?: 'anything' | 'sentences';
+  /** Whether it is written in as many words as one likes, so that what asks in it is a part of the answer. */
+  readonly isProse?: true;
   /** Whether these words are among what is offered, so that they are not taken for an order such as “back”. */
   offers?(answer: A, text: string): boolean;
   /** What can be picked, with the words on it. */

@@ -8,6 +8,7 @@ function text<T extends 'short text' | 'long text'>(
   type: T,
   asksFor: string,
   longest: number,
+  more: Pick<AnswerKind<{ type: T }>, 'isProse'> = {},
 ): AnswerKind<{ type: T }> {
   return {
     type,
@@ -25,8 +26,9 @@ function text<T extends 'short text' | 'long text'>(
       return clean.length > longest ? { unclear: 'too large' } : { value: reply.text.trim() };
     },
     check: () => [],
+    ...more,
   };
 }
 
 export const shortText = text('short text', 'a few words', 500);
-export const longText = text('long text', 'a longer answer', 4_000);
+export const longText = text('long text', 'a longer answer', 4_000, { isProse: true });

@@ -2,6 +2,7 @@ import { DateTime } from 'luxon';
 import type { Facts } from '../../facts/fact.ts';
 import type { OpeningHours } from '../../hours/hours.ts';
 import type { Product } from '../../products/product.ts';
+import type { Thresholds } from '../../questions/deciding.ts';
 import { type Act, saidIn } from '../acts/registry.ts';
 import type { Event } from '../event.ts';
 import type { Flow } from '../format.ts';
@@ -23,6 +24,8 @@ export interface Stage {
   teams: readonly string[];
   /** What the lead takes for wanting a person, besides what is understood by itself. */
   wishes?: readonly string[];
+  /** From how sure on an answer is said; the usual, when this is left out. */
+  sure?: Thresholds;
   /** The things for sale, by their references. */
   products?: ReadonlyMap<string, Product>;
 }
@@ -45,12 +48,13 @@ function instantOf(clock: string, zone: string): number {
 /** The world as a setting has it. */
 export function worldOf(
   setting: Setting,
-  { zone, country, locale, business, hours, teams, wishes = [], products }: Stage,
+  { zone, country, locale, business, hours, teams, wishes = [], sure, products }: Stage,
 ): World {
   const closed: OpeningHours = { zone, open: [], seasons: [], special: [] };
   return {
     now: instantOf(setting.clock, zone),
     wishes,
+    ...(sure ? { sure } : {}),
     ...(products ? { products } : {}),
     zone,
     country,

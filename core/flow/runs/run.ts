@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Value } from '../../facts/fact.ts';
 import { actKinds } from '../acts/registry.ts';
-import { FieldReply, FileGiven } from '../event.ts';
+import { FieldReply, FileGiven, FoundForReply } from '../event.ts';
 import { Id } from '../id.ts';
 import type { MustKind } from './must.ts';
 
@@ -44,6 +44,8 @@ export const Beat = z.discriminatedUnion('does', [
     choices: z.array(z.string().max(60)).max(30).optional(),
     fields: z.record(z.string().max(60), FieldReply).optional(),
     file: FileGiven.optional(),
+    /** What was found for it, where it may be a question. */
+    found: FoundForReply.optional(),
   }),
   /** The pause, or the time for an answer, passes. */
   z.strictObject({ does: z.literal('lets time pass') }),

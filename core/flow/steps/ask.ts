@@ -190,6 +190,11 @@ export const ask: StepKind<Ask> = {
         return otherwise ?? giveUp;
       },
       offers: text => kind.offers?.(answer, text) ?? false,
+      makes(reply, world) {
+        if (kind.typed === 'anything') return kind.isProse ? 'an answer' : 'perhaps an answer';
+        if ('value' in kind.understand(answer, reply, world)) return 'an answer';
+        return otherwise === undefined ? 'no answer' : 'led elsewhere';
+      },
       answers(reply, wanted, world) {
         // What is to be picked here may be just what is wished for.
         const label = kind

@@ -149,6 +149,7 @@ export const askConsent: StepKind<AskConsent> = {
         if (step.fact) run.learn(step.id, step.fact, given);
         return given ? on : without;
       },
+      makes: ({ text }, { locale }) => ('value' in understandYesNo(text, locale.language) ? 'an answer' : 'no answer'),
       skip: () => without,
     };
   },

@@ -115,6 +115,9 @@ export const form: StepKind<Form> = {
         for (const { field, value } of values) if (field.fact !== undefined) run.learn(step.id, field.fact, value);
         return on;
       },
+      makes: () => 'no answer',
+      // Its card stays where it is, with what was filled in.
+      asksAgain: () => WAIT,
       skip(run) {
         run.tell(step.id, { code: 'form left out' });
         return giveUp;

@@ -247,6 +247,10 @@ export const handOver: StepKind<HandOver> = {
         if (run.tries >= MOST_TRIES || there.length < 2) return fetchAny(run);
         return askWhich(run, spoken(language, 'choice again'), there);
       },
+      makes: (reply, world) =>
+        'value' in understandChoice(reply.text, teams.filter(isThere(world)), world.locale.language)
+          ? 'an answer'
+          : 'no answer',
       // “Somebody of Sales, please” says which.
       answers: (reply, _, world) =>
         'value' in understandChoice(reply.text, teams.filter(isThere(world)), world.locale.language)

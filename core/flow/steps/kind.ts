@@ -60,6 +60,14 @@ export interface Run {
    * @param until when nobody has come for too long, in epoch milliseconds
    */
   meanwhile(step: Id | undefined, until?: number): void;
+  /** What was asked of articles before, the latest at the end. */
+  asked: Session['asked'];
+  /** How a step that answers questions goes. */
+  answering: NonNullable<Session['answering']>;
+  /** The words by which the visitor was led to where the play is, if it was by words. */
+  readonly ledBy: Reply | undefined;
+  /** Fetches whoever is there of the team, as for who wants a person. */
+  fetch(step: Id, why: Direction): Next;
   /** A number for an order, by which its answer is known. */
   nextTicket(): number;
   /** Tells the team something, by its code. */
@@ -90,6 +98,15 @@ export interface Player {
   wanted?(run: Run): Next;
   /** What words answer of what is asked although they wish for something: the reply to go by, or nothing. */
   answers?(reply: Reply, wanted: Wanted, world: World): Reply | undefined;
+  /**
+   * What it makes of words that are typed: an answer, perhaps one as it takes anything, none, or that they lead elsewhere, as
+   * is set. Where it is no answer a question may be answered aside.
+   */
+  makes?(reply: Reply, world: World): 'an answer' | 'perhaps an answer' | 'no answer' | 'led elsewhere';
+  /** For a step that answers questions: whether that is one. */
+  isAsked?(reply: Reply, world: World): boolean;
+  /** Asks again what was asked, behind something else; as when it is come to, without this. */
+  asksAgain?(run: Run): Next;
   /** The timer of the step is due. A reminder is at another step than the one that waits, and says WAIT to let it. */
   timer?(run: Run): Next;
   /** For a reminder: after how many milliseconds of silence it reminds of a question, if it still does. */

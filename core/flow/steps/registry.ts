@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { AnswerQuestions, answerQuestions } from './answer-questions.ts';
 import { Ask, ask } from './ask.ts';
 import { CallScene, callScene } from './callscene.ts';
 import { Chart, chart } from './chart.ts';
@@ -37,6 +38,7 @@ export const Step = z.discriminatedUnion('kind', [
   noted(Show),
   noted(Ask),
   noted(Form),
+  noted(AnswerQuestions),
   noted(Decide),
   noted(Split),
   noted(SetFact),
@@ -66,6 +68,7 @@ export const stepKinds = [
   show,
   ask,
   form,
+  answerQuestions,
   decide,
   split,
   set,

@@ -231,6 +231,7 @@ export const show: StepKind<Show> = {
         return on;
       },
       skip: () => on,
+      makes: () => 'no answer',
       offers(text, world) {
         const labels = named(world).map(({ label }) => label);
         return 'value' in understandChoice(text, labels, world.locale.language);

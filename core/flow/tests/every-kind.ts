@@ -57,6 +57,17 @@ export const everyKind = {
           tries: 2,
         },
         {
+          id: 'questions',
+          kind: 'answer questions',
+          line: line('What would you like to know?'),
+          tags: ['heat pumps'],
+          sure: 0.6,
+          asksHelped: true,
+          misses: 2,
+          missed: { to: 'main' },
+          most: 5,
+        },
+        {
           id: 'form',
           kind: 'form',
           line: line('Who is the estimate for?'),

@@ -305,6 +305,19 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
         failed: failed ? { to: failed } : {},
       })),
     },
+    {
+      weight: 1,
+      arbitrary: fc
+        .tuple(line, to, fc.integer({ min: 1, max: 2 }), fc.boolean())
+        .map(([line, way, misses, asksHelped]) => ({
+          id,
+          kind: 'answer questions' as const,
+          line,
+          misses,
+          ...(asksHelped ? { asksHelped: true as const } : { most: 2, tags: ['heat pumps'] }),
+          ...(way ? { missed: { to: way } } : {}),
+        })),
+    },
     { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'call scene' as const, scene })) },
     { weight: 1, arbitrary: fc.constant<Step>({ id, kind: 'start flow', flow: 'Aftercare' }) },
     { weight: 1, arbitrary: sure.map(scene => ({ id, kind: 'go' as const, to: scene })) },
@@ -355,6 +368,17 @@ export const soundFlow: fc.Arbitrary<Flow> = anyFlow
     ).flow;
   })
   .filter(flow => check(flow).every(finding => finding.level !== 'problem'));
+
+/** What may be found for anything: an article that fits more or less, tagged or not. */
+const found = fc
+  .tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.boolean(), fc.boolean())
+  .map(([confidence, isTagged, byMeaning]) => ({
+    articles: [
+      { id: '5', question: 'How loud is it?', answer: '**40** dB.', confidence, tags: isTagged ? ['heat pumps'] : [] },
+      { id: '6', question: 'How large is it?', answer: 'A metre.', confidence: confidence / 2, tags: [] },
+    ],
+    byMeaning,
+  }));
 
 /** For tests: what visitors may do, at any time, sensible or not. */
 export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
@@ -413,9 +437,11 @@ export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
         { nil: undefined },
       ),
       step: fc.option(fc.constantFrom('hub', 's0t0', 's0t1'), { nil: undefined }),
-      choice: fc.option(fc.constantFrom('to-s0', 'to-s1', 'yes', 'probably', 's0t0c0', 'range-1', '5', 'nonsense'), {
-        nil: undefined,
-      }),
+      choice: fc.option(
+        fc.constantFrom('to-s0', 'to-s1', 'yes', 'probably', 's0t0c0', 'range-1', '5', 'nonsense', 'helped', 'person'),
+        { nil: undefined },
+      ),
+      found: fc.option(found, { nil: undefined }),
     }),
   },
 );

@@ -19,6 +19,7 @@ import { IconButton } from '../../ui/button.tsx';
 import { Select } from '../../ui/field.tsx';
 import { dismissHint, Hint } from '../../ui/hint.tsx';
 import { useSelection } from '../selection.ts';
+import { withFound } from './found.ts';
 import { KeepRun, RunList } from './runs.tsx';
 import { SettingButton } from './setting.tsx';
 import { clockNow, useStage } from './stage.ts';
@@ -68,7 +69,8 @@ export const Rehearsal = memo(function Rehearsal({
     return stagedOf(rehearsed, rehearsing, reader, new Date(world.now).toISOString(), head);
   }, [rehearsed, session.facts, setting, stage, flow, workspace, reader]);
 
-  const happen = (beat: Beat) => {
+  const happen = async (done: Beat) => {
+    const beat = await withFound(done, { flow, session, setting, stage });
     setBeats([...beats, beat]);
     dismissHint('rehearsal');
   };
@@ -120,11 +122,11 @@ export const Rehearsal = memo(function Rehearsal({
       <div className="mt-1 min-h-0 flex-1 overflow-hidden rounded-xl border border-rule bg-sheet">
         <PlayedWindow
           staged={staged}
-          onBeat={happen}
+          onBeat={beat => void happen(beat)}
           onBack={number => setBeats(beats.slice(0, staged.answers.get(number) ?? beats.length))}
         />
       </div>
-      <RehearsedWait session={session} acts={exchanges.at(-1)?.acts ?? []} onBeat={happen} />
+      <RehearsedWait session={session} acts={exchanges.at(-1)?.acts ?? []} onBeat={beat => void happen(beat)} />
       <div className="mt-2.5 flex items-baseline justify-between">
         <h3 className="label text-ink-2">Known so far</h3>
         <Select

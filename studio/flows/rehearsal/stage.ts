@@ -6,11 +6,12 @@ import { useDraft } from '../draft/draft.ts';
 
 /** What of the workspace rehearsals go by. */
 export function useStage(): RehearsalStage {
-  const { workspace, teams, business, wishes } = useSignedIn();
+  const { workspace, teams, business, wishes, sure } = useSignedIn();
   const products = useProductMap(useDraft(({ flow }) => flow !== null && productsShown(flow).length > 0));
   return useMemo(
     () => ({
       wishes,
+      ...(sure ? { sure } : {}),
       zone: workspace.zone,
       country: workspace.country,
       locale: workspace,
@@ -19,7 +20,7 @@ export function useStage(): RehearsalStage {
       teams: teams.map(({ name }) => name),
       ...(products ? { products } : {}),
     }),
-    [workspace, teams, business, wishes, products],
+    [workspace, teams, business, wishes, sure, products],
   );
 }
 

@@ -1,4 +1,5 @@
 import type { Step } from '@kineta/core';
+import { answerQuestionsView } from './answer-questions.tsx';
 import { askView } from './ask.tsx';
 import { callSceneView } from './callscene.tsx';
 import { chartView } from './chart.tsx';
@@ -29,6 +30,7 @@ const views = {
   show: showView,
   ask: askView,
   form: formView,
+  'answer questions': answerQuestionsView,
   decide: decideView,
   split: splitView,
   set: setView,

@@ -14,6 +14,7 @@ import { note } from './note.tsx';
 import { replied } from './replied.tsx';
 import { said } from './said.tsx';
 import { showed } from './showed.tsx';
+import { told } from './told.tsx';
 
 /** The kinds of entries that are set otherwise than as the sentence that the core has for them. */
 const views = [
@@ -21,6 +22,7 @@ const views = [
   said,
   showed,
   asked,
+  told,
   charted,
   replied,
   answered,

@@ -7,10 +7,11 @@ import { ledToPage } from './led-to-page.tsx';
 import { replied } from './replied.tsx';
 import { said } from './said.tsx';
 import { showed } from './showed.tsx';
+import { told } from './told.tsx';
 import type { EntryView } from './view.ts';
 
 /** Every kind of entry that visitors see. */
-const views = [said, showed, asked, charted, replied, answered, ledToPage, handedOver, taken, done] as const;
+const views = [said, showed, asked, told, charted, replied, answered, ledToPage, handedOver, taken, done] as const;
 
 const byKind = new Map<string, unknown>(views.map(view => [view.kind, view]));
 

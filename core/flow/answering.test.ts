@@ -1,0 +1,244 @@
+import { describe, expect, test } from 'vitest';
+import type { Event, FoundForReply } from './event.ts';
+import { mayAsk } from './may-ask.ts';
+import type { AnswerQuestions } from './steps/answer-questions.ts';
+import type { Step } from './steps/registry.ts';
+import { tuesday } from './tests/flow.arbitrary.ts';
+import { end, flowOf, line, notes, opened, perform, said, say, typed } from './tests/perform.ts';
+
+const noise = { id: '1', question: 'How loud is a heat pump?', answer: 'About 40 dB.', tags: ['heat pumps'] };
+const price = { id: '2', question: 'What does it cost?', answer: 'From £9,500.', tags: [] };
+const found = (...articles: Array<[typeof noise | typeof price, number]>): FoundForReply => ({
+  articles: articles.map(([article, confidence]) => ({ ...article, confidence })),
+  byMeaning: true,
+});
+const asks = (text: string, ...articles: Array<[typeof noise | typeof price, number]>): Event => ({
+  event: 'replied',
+  text,
+  found: found(...articles),
+});
+const picks = (choice: string, text = choice): Event => ({ event: 'replied', text, choice });
+
+const questions: AnswerQuestions = {
+  id: 'q',
+  kind: 'answer questions',
+  line: line('What would you like to know?'),
+  misses: 2,
+};
+const withQuestions = (more: Partial<AnswerQuestions> = {}) =>
+  flowOf({
+    welcome: [{ ...questions, ...more }, say('bye', 'Until then.'), end],
+    other: [say('o', 'Over here.'), end],
+  });
+
+describe('the step that answers questions', () => {
+  test('tells what is known, asks what else, and goes on when that is all', () => {
+    const flow = withQuestions();
+    const { acts, session } = perform(flow, [opened, asks('is it loud', [noise, 0.9])]);
+    expect(said(acts)).toEqual(['What would you like to know?', 'About 40 dB.', 'What else would you like to know?']);
+    expect(acts).toContainEqual(
+      expect.objectContaining({ act: 'look up', did: 'answered', asked: 'is it loud', byMeaning: true }),
+    );
+    expect(session).toMatchObject({ state: 'asking', at: 'q', asked: ['is it loud'] });
+    for (const enough of [picks('done'), typed('no'), typed('skip')])
+      expect(said(perform(flow, [opened, asks('is it loud', [noise, 0.9]), enough]).last)).toEqual(['Until then.']);
+  });
+
+  test('asks which is meant, and tells the one that is picked', () => {
+    const events = [opened, asks('pump', [noise, 0.4], [price, 0.3])];
+    const { last } = perform(withQuestions(), events);
+    expect(last).toContainEqual(
+      expect.objectContaining({
+        act: 'ask',
+        answer: {
+          type: 'choice',
+          choices: [
+            { id: '1', label: noise.question },
+            { id: '2', label: price.question },
+            { id: 'none', label: 'Something else' },
+          ],
+        },
+      }),
+    );
+    // The host looks for what was picked; whatever it is sure of, that one is meant.
+    const picked: Event = {
+      event: 'replied',
+      text: price.question,
+      choice: '2',
+      found: found([noise, 0.9], [price, 0.1]),
+    };
+    expect(said(perform(withQuestions(), [...events, picked]).last)[0]).toBe('From £9,500.');
+    expect(said(perform(withQuestions(), [...events, picks('none')]).last)[0]).toMatch(/^I don’t know that/);
+  });
+
+  test('offers a person at the first miss, and fetches one at the second in a row', () => {
+    const first = perform(withQuestions(), [opened, asks('who won the cup')]);
+    expect(first.last).toContainEqual(
+      expect.objectContaining({
+        act: 'ask',
+        answer: {
+          type: 'choice',
+          choices: [
+            { id: 'person', label: 'Talk to a person' },
+            { id: 'done', label: 'That’s all' },
+          ],
+        },
+      }),
+    );
+    expect(perform(withQuestions(), [opened, asks('who won'), picks('person')]).session.state).toBe('handed over');
+    const second = perform(withQuestions(), [opened, asks('who won'), asks('and why')]);
+    expect(second.last).toContainEqual(
+      expect.objectContaining({ act: 'hand over', reason: { code: 'questions not answered', times: 2 } }),
+    );
+    // What was answered in between begins the count anew.
+    const between = perform(withQuestions({ asksHelped: true }), [
+      opened,
+      asks('who won'),
+      asks('is it loud', [noise, 0.9]),
+      picks('helped'),
+      asks('and why'),
+    ]);
+    expect(between.session.state).toBe('asking');
+  });
+
+  test('leads who is not answered where the lead says', () => {
+    const { last } = perform(withQuestions({ misses: 1, missed: { to: 'other' } }), [opened, asks('who won')]);
+    expect(said(last)).toEqual(['I don’t know that either, I’m afraid.', 'Over here.']);
+  });
+
+  test('asks whether it helped: what did not is a miss', () => {
+    const flow = withQuestions({ asksHelped: true, misses: 1 });
+    const told = [opened, asks('is it loud', [noise, 0.9])];
+    expect(said(perform(flow, told).last)).toEqual(['About 40 dB.', 'Did that help?']);
+    for (const good of [picks('helped'), typed('yes')])
+      expect(said(perform(flow, [...told, good]).last)).toEqual(['What else would you like to know?']);
+    const bad = perform(flow, [...told, typed('no')]);
+    expect(bad.last).toContainEqual(
+      expect.objectContaining({ act: 'answer helped', helped: false, article: expect.objectContaining({ id: '1' }) }),
+    );
+    expect(bad.session.state).toBe('handed over');
+    // Who asks on instead was not asked whether that helped.
+    expect(said(perform(flow, [...told, asks('what is the price', [price, 0.8])]).last)[0]).toBe('From £9,500.');
+  });
+
+  test('says only what is tagged so, from as sure on as is set, and so often', () => {
+    const tagged = withQuestions({ tags: ['heat pumps'], misses: 5 });
+    expect(said(perform(tagged, [opened, asks('price', [price, 0.95])]).last)[0]).toMatch(/^I don’t know/);
+    const sure = withQuestions({ sure: 0.95, misses: 5 });
+    expect(said(perform(sure, [opened, asks('noise', [noise, 0.9])]).last)).toEqual(['Is this what you mean?']);
+    const once = withQuestions({ most: 1 });
+    expect(said(perform(once, [opened, asks('noise', [noise, 0.9])]).last)).toEqual(['About 40 dB.', 'Until then.']);
+  });
+
+  test('does not know where nothing could be looked up', () => {
+    expect(said(perform(withQuestions(), [opened, typed('is it loud')]).last)[0]).toMatch(/^I don’t know/);
+  });
+});
+
+const which: Step = {
+  id: 'which',
+  kind: 'ask',
+  line: line('Flat or house?'),
+  answer: {
+    type: 'choice',
+    choices: [
+      { id: 'flat', label: 'Flat' },
+      { id: 'house', label: 'House' },
+    ],
+  },
+  tries: 2,
+};
+const name: Step = { id: 'name', kind: 'ask', line: line('And your name?'), answer: { type: 'short text' }, tries: 2 };
+const story: Step = { id: 'story', kind: 'ask', line: line('Tell me.'), answer: { type: 'long text' }, tries: 2 };
+const card: Step = {
+  id: 'card',
+  kind: 'form',
+  line: line('Who are you?'),
+  fields: [{ id: 'f', label: 'Name', answer: { type: 'short text' } }],
+  button: 'Send',
+  tries: 2,
+};
+
+describe('a question in the middle of something else', () => {
+  test('is answered, and what was asked is asked again', () => {
+    const flow = flowOf({ welcome: [which, end] });
+    const { last, session } = perform(flow, [opened, asks('how loud is it', [noise, 0.9])]);
+    expect(said(last)).toEqual(['About 40 dB.', 'Flat or house?']);
+    expect(session).toMatchObject({ state: 'asking', at: 'which', asked: ['how loud is it'] });
+    expect(session.tries).toBeUndefined();
+    expect(perform(flow, [opened, asks('how loud is it', [noise, 0.9]), typed('flat')]).session.state).toBe('ended');
+  });
+
+  test('that nobody is sure of is not known, takes no try, and is noted for the team', () => {
+    const unknown = asks('how loud is it', [noise, 0.3]);
+    const { last } = perform(flowOf({ welcome: [which, end] }), [opened, unknown, unknown, unknown]);
+    expect(said(last)).toEqual(['I don’t know that, I’m afraid. A person does: just ask for one.', 'Flat or house?']);
+    expect(last).toContainEqual(expect.objectContaining({ act: 'look up', did: 'did not know' }));
+  });
+
+  test('leaves a card where it is', () => {
+    const { last, session } = perform(flowOf({ welcome: [card, end] }), [opened, asks('is it loud?', [noise, 0.9])]);
+    expect(said(last)).toEqual(['About 40 dB.']);
+    expect(session).toMatchObject({ state: 'asking', at: 'card' });
+  });
+
+  test('is an answer where that is told freely, and kept for no name', () => {
+    const told = perform(flowOf({ welcome: [story, end] }), [opened, asks('why is it loud?', [noise, 0.9])]);
+    expect(told.session.state).toBe('ended');
+    const named = perform(flowOf({ welcome: [name, end] }), [opened, asks('how loud is it?', [noise, 0.9])]);
+    expect(said(named.last)).toEqual(['About 40 dB.', 'And your name?']);
+    // Whatever fits a name is one, unless it asks.
+    expect(perform(flowOf({ welcome: [name, end] }), [opened, asks('Loudon', [noise, 0.9])]).session.state).toBe(
+      'ended',
+    );
+  });
+
+  test('leads with its words where anything else typed leads', () => {
+    const answer = { ...which.answer, otherwise: { to: 'common' } } as typeof which.answer;
+    const flow = flowOf({ welcome: [{ ...which, answer }, end], common: [questions, end] });
+    const { last } = perform(flow, [opened, asks('how loud is it', [noise, 0.9])]);
+    expect(said(last)).toEqual(['About 40 dB.', 'What else would you like to know?']);
+  });
+
+  test('is answered behind the end without a greeting, and in a pause', () => {
+    const flow = flowOf({ welcome: [say('hi', 'Hello.'), end] });
+    const after = perform(flow, [opened, asks('is it loud?', [noise, 0.9])]);
+    expect(said(after.last)).toEqual(['About 40 dB.']);
+    expect(after.session.state).toBe('ended');
+    const pause: Step = { id: 'p', kind: 'pause', for: { amount: 5, unit: 'minutes' } } as Step;
+    const paused = perform(flowOf({ welcome: [pause, say('on', 'On.'), end] }), [
+      opened,
+      asks('is it loud?', [noise, 0.9]),
+    ]);
+    expect(said(paused.last)).toEqual(['About 40 dB.', 'On.']);
+  });
+
+  test('leaves a wish and an order what they are', () => {
+    const flow = flowOf({ welcome: [which, end] });
+    expect(perform(flow, [opened, asks('can I talk to a person?', [noise, 0.9])]).session.state).toBe('handed over');
+    expect(notes(perform(flow, [opened, asks('skip', [noise, 0.9])]).last)).toEqual([
+      'The visitor left the question out.',
+    ]);
+  });
+});
+
+test('it is looked for an answer only to what may be a question', () => {
+  const may = (steps: Step[], text: string, more: Partial<Event & { choice: string }> = {}) => {
+    const flow = flowOf({ welcome: [...steps, end] });
+    return mayAsk(flow, perform(flow, [opened]).session, { event: 'replied', text, ...more } as never, tuesday);
+  };
+  expect(may([which], 'how loud is it')).toBe(true);
+  expect(may([which], 'flat')).toBe(false);
+  expect(may([which], 'skip')).toBe(false);
+  expect(may([which], 'get me a human')).toBe(false);
+  expect(may([which], 'Flat', { choice: 'flat' })).toBe(false);
+  expect(may([name], 'Loudon')).toBe(false);
+  expect(may([name], 'how loud is it')).toBe(true);
+  expect(may([story], 'how loud is it?')).toBe(false);
+  expect(may([questions], 'noise')).toBe(true);
+  expect(may([questions], 'yes')).toBe(false);
+  expect(may([questions], 'x', { choice: '12' })).toBe(true);
+  expect(may([questions], 'x', { choice: 'done' })).toBe(false);
+  expect(may([], 'is it loud?')).toBe(true);
+  expect(may([], '😀😀')).toBe(false);
+});

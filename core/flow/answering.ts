@@ -1,0 +1,95 @@
+import { asksSomething } from '../answers/asking.ts';
+import { cut } from '../facts/text.ts';
+import { spoken } from '../messages/message.ts';
+import { type Decision, decide, type Thresholds, usualThresholds } from '../questions/deciding.ts';
+import type { FoundForReply, Reply } from './event.ts';
+import type { Id } from './id.ts';
+import type { Session } from './session.ts';
+import type { Player, Run } from './steps/kind.ts';
+import type { World } from './world.ts';
+
+/** So many questions back it is looked what another is about, of each so many characters. */
+const MOST_ASKED = 3;
+const LONGEST_ASKED = 300;
+/** So many of what was found stand in the log. */
+const MOST_TOLD = 4;
+
+export type FoundArticle = FoundForReply['articles'][number];
+
+export const isPicked = ({ choice, choices, fields, file }: Reply): boolean =>
+  choice !== undefined || choices !== undefined || fields !== undefined || file !== undefined;
+
+/** What a player makes of words that are typed at it; of one that does not say they may be anything. */
+export const madeOf = (player: Player, reply: Reply, world: World) =>
+  player.makes?.(reply, world) ?? 'perhaps an answer';
+
+/** The texts that were asked before, of a conversation that stands so. */
+export const askedBefore = (session: Session): readonly string[] => session.asked ?? [];
+
+/** What is made of what was found, and the articles that it may be said from. */
+export function settled(
+  { articles }: FoundForReply,
+  { sure = usualThresholds }: World,
+  only: { tags?: readonly string[] | undefined; answer?: number | undefined } = {},
+): { decision: Decision; articles: readonly FoundArticle[] } {
+  const { tags } = only;
+  const own = tags ? articles.filter(article => article.tags.some(tag => tags.includes(tag))) : articles;
+  const answer = only.answer ?? sure.answer;
+  const thresholds: Thresholds = { answer, meant: Math.min(sure.meant, answer) };
+  return { decision: decide(own, thresholds), articles: own };
+}
+
+/** Notes in the log what was found for a question; what was asked is what the next may be about. */
+export function noteLookUp(
+  run: Run,
+  step: Id,
+  text: string,
+  { byMeaning }: FoundForReply,
+  articles: readonly FoundArticle[],
+  did: 'answered' | 'asked back' | 'did not know',
+): void {
+  const asked = cut(text.trim(), LONGEST_ASKED);
+  run.acts.push({
+    act: 'look up',
+    step,
+    asked,
+    found: articles
+      .slice(0, MOST_TOLD)
+      .map(({ id, question, confidence }) => ({ id, question, confidence: Math.round(confidence * 1_000) / 1_000 })),
+    did,
+    byMeaning,
+  });
+  run.asked = [...(run.asked ?? []), asked].slice(-MOST_ASKED);
+}
+
+/** Says what an article answers. */
+export function tellArticle(run: Run, step: Id, { id, question, answer }: FoundArticle): void {
+  run.acts.push({ act: 'tell answer', step, article: { id, question }, text: answer });
+}
+
+/**
+ * Answers what was asked where something else was: said only when it is sure. A question that nobody knows is noted for the team, and
+ * the visitor is told so, where it cannot be an answer; all else goes on as it would have.
+ * @param player what waits for an answer; undefined where nothing does
+ * @returns whether anything was said to it
+ */
+export function answeredAside(run: Run, player: Player | undefined, step: Id, reply: Reply): boolean {
+  const { found, text } = reply;
+  if (!found || isPicked(reply)) return false;
+  const made = player ? madeOf(player, reply, run.world) : 'perhaps an answer';
+  if (made === 'an answer' || made === 'led elsewhere') return false;
+  const asks = asksSomething(text, run.world.locale.language);
+  if (made === 'perhaps an answer' && !asks) return false;
+  const { decision, articles } = settled(found, run.world);
+  const said = decision.kind === 'answer' ? articles.find(({ id }) => id === decision.id) : undefined;
+  if (said) {
+    noteLookUp(run, step, text, found, articles, 'answered');
+    tellArticle(run, step, said);
+    return true;
+  }
+  if (!asks) return false;
+  noteLookUp(run, step, text, found, articles, 'did not know');
+  if (made !== 'no answer') return false;
+  run.acts.push({ act: 'say', step, line: spoken(run.world.locale.language, 'not known aside') });
+  return true;
+}

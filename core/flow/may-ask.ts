@@ -1,0 +1,27 @@
+import { asksSomething } from '../answers/asking.ts';
+import { understandOrder } from '../answers/order.ts';
+import { understandWish } from '../answers/wish.ts';
+import { isPicked, madeOf } from './answering.ts';
+import type { Reply } from './event.ts';
+import type { Flow } from './format.ts';
+import { programOf } from './program.ts';
+import type { Session } from './session.ts';
+import type { World } from './world.ts';
+
+/**
+ * Whether a reply may be a question that articles answer, so that it is worth looking for one before it is played: not where it
+ * is an answer to what was asked, an order or a wish.
+ */
+export function mayAsk(edition: Flow, session: Session, reply: Reply, world: World): boolean {
+  const { language } = world.locale;
+  const program = programOf(edition);
+  const place = session.at === undefined ? undefined : program.placeOf.get(session.at);
+  const player = session.state === 'asking' && place !== undefined ? program.playerAt(place) : undefined;
+  if (player?.isAsked) return player.isAsked(reply, world);
+  if (isPicked(reply) || session.state === 'handed over' || session.state === 'awaiting' || session.before)
+    return false;
+  if (player?.offers?.(reply.text, world)) return false;
+  if (understandOrder(reply.text, language) || understandWish(reply.text, language, world.wishes)) return false;
+  const made = player ? madeOf(player, reply, world) : 'perhaps an answer';
+  return made === 'perhaps an answer' ? asksSomething(reply.text, language) : made !== 'an answer';
+}

@@ -1,0 +1,42 @@
+import { questionRoutes } from '@kineta/contract';
+import {
+  askedBefore,
+  type Beat,
+  type Flow,
+  mayAsk,
+  type RehearsalStage,
+  type Session,
+  type Setting,
+  worldOf,
+} from '@kineta/core';
+import { call } from '../../shell/api.ts';
+
+/**
+ * What was done, with what is found for it where it may be a question, as the host would look for it. Where that cannot be had, it
+ * is played as if nothing was found.
+ */
+export async function withFound(
+  beat: Beat,
+  { flow, session, setting, stage }: { flow: Flow; session: Session; setting: Setting; stage: RehearsalStage },
+): Promise<Beat> {
+  if (beat.does !== 'replies') return beat;
+  const { does: _, ...reply } = beat;
+  if (!mayAsk(flow, session, { event: 'replied', ...reply }, worldOf(setting, stage))) return beat;
+  try {
+    const { found, byMeaning } = await call(questionRoutes.ask, {
+      body: {
+        text: beat.text,
+        before: [...askedBefore(session)],
+        page: setting.page,
+        language: setting.language,
+        isKnown: setting.visitor === 'known person',
+      },
+    });
+    const articles = found
+      .filter(({ withheld }) => withheld.length === 0)
+      .map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags }));
+    return { ...beat, found: { articles, byMeaning } };
+  } catch {
+    return beat;
+  }
+}
