@@ -242,6 +242,7 @@ export {
 export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
 export { Article, Articles } from './questions/article.ts';
 export { type Asker, Audience, everybody, PagePattern, PERSONS } from './questions/audience.ts';
+export { AnswerBlock, answerBlocks, blocksText } from './questions/blocks.ts';
 export { type Decision, decide, Thresholds, usualThresholds } from './questions/deciding.ts';
 export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
 export { Finder, type Found, textsAsked } from './questions/finding.ts';

@@ -1,6 +1,7 @@
 import { asksSomething } from '../answers/asking.ts';
 import { cut } from '../facts/text.ts';
 import { spoken } from '../messages/message.ts';
+import { answerBlocks } from '../questions/blocks.ts';
 import { type Decision, decide, type Thresholds, usualThresholds } from '../questions/deciding.ts';
 import type { FoundForReply, Reply } from './event.ts';
 import type { Id } from './id.ts';
@@ -64,7 +65,7 @@ export function noteLookUp(
 
 /** Says what an article answers. */
 export function tellArticle(run: Run, step: Id, { id, question, answer }: FoundArticle): void {
-  run.acts.push({ act: 'tell answer', step, article: { id, question }, text: answer });
+  run.acts.push({ act: 'tell answer', step, article: { id, question }, blocks: answerBlocks(answer) });
 }
 
 /**

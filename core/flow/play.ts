@@ -133,7 +133,7 @@ class Performance implements Wishing {
     this.reminder = undefined;
   }
 
-  fetch(step: Id, why: Direction): Next {
+  fetchSomebody(step: Id, why: Direction): Next {
     return fetchWhoIsThere(step, this, this.program, why);
   }
 

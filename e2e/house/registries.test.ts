@@ -20,7 +20,7 @@ const registries: Array<{ of: string; key: string; names: string[]; home: RegExp
     key: 'act',
     names: actKinds.map(({ act }) => act),
     // Steps order acts, and so do the engine and what is asked before; the areas of the server carry them out.
-    home: /^(core\/(before|flow\/(acts|steps))\/|core\/flow\/(play|program|wanted)\.ts|studio\/flows\/rehearsal\/acts\/|server\/\w+\/effects\/)/,
+    home: /^(core\/(before|flow\/(acts|steps))\/|core\/flow\/(answering|play|program|wanted)\.ts|studio\/flows\/rehearsal\/acts\/|server\/\w+\/effects\/)/,
   },
   {
     of: 'kind of entry',

@@ -1,11 +1,11 @@
 import type { Asked, FoundArticle } from '@kineta/contract';
 import { type FormEvent, useRef } from 'react';
 import { Link } from 'react-router';
-import { AnswerText } from '../ui/answer-text.tsx';
 import { Button } from '../ui/button.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
+import { AnswerText } from './answer-text.tsx';
 import { ReasonText, withheldSentence } from './reason.tsx';
 import { useAsking } from './store.ts';
 

@@ -3,12 +3,12 @@ import { type ReactNode, useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../shell/api.ts';
-import { AnswerText } from '../ui/answer-text.tsx';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
+import { AnswerText } from './answer-text.tsx';
 import { DOCUMENTS, useBringing } from './bringing.ts';
 import { change } from './several.tsx';
 

@@ -1,8 +1,8 @@
-import { lineOf } from '@kineta/core';
+import { answerBlocks, lineOf } from '@kineta/core';
 import { Bell } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import { AddButton } from './add-button.tsx';
-import { AnswerText } from './answer-text.tsx';
+import { AnswerBlocks } from './answer-blocks.tsx';
 import { Button, IconButton } from './button.tsx';
 import { ChartCard } from './chart-card.tsx';
 import { DayList, DayRow } from './day-list.tsx';
@@ -175,8 +175,8 @@ export default function Specimens() {
         </div>
         <Skeleton lines={3} className="w-80" />
       </Specimen>
-      <Specimen of="AnswerText">
-        <AnswerText>{'**From £9,500**, and\n\n- the grant\n- [what is in it](/heat-pumps)'}</AnswerText>
+      <Specimen of="AnswerBlocks">
+        <AnswerBlocks blocks={answerBlocks('**From £9,500**, and\n\n- the grant\n- [what is in it](/heat-pumps)')} />
       </Specimen>
       <Specimen of="LineText · Direction · Keys">
         <div>

@@ -11,8 +11,9 @@ import type { BesideProps, EntryOf } from './entries/view.ts';
 import type { Feed } from './feed.ts';
 import { Foot } from './foot.tsx';
 import { Head } from './head.tsx';
+import { isMuted, mute } from './muted.ts';
 import { PendingMessage } from './pending.tsx';
-import { chime, isMuted, mute } from './sound.ts';
+
 import { keep, kept } from './storage.ts';
 
 /** The number of the last entry that was seen. */
@@ -151,7 +152,9 @@ export function Chat({
     const fresh = state.entries.slice(heard.current).filter(entry => entryViewOf(entry)?.isNews);
     const isFirst = heard.current === 0;
     heard.current = state.entries.length;
-    if (dress.sound && !muted && !isFirst && fresh.length > 0 && (!shown.current || document.hidden)) chime();
+    if (dress.sound && !muted && !isFirst && fresh.length > 0 && (!shown.current || document.hidden))
+      // Unheard where it cannot be had.
+      import('./sound.ts').then(({ chime }) => chime()).catch(() => {});
   }, [state.entries, dress.sound, muted]);
 
   const send = (words: string, picked?: Picked) => {

@@ -1,10 +1,3 @@
-import { keep, kept } from './storage.ts';
-
-const MUTED = 'kineta.muted';
-
-export const isMuted = (): boolean => kept(MUTED) === 1;
-export const mute = (muted: boolean): void => keep(MUTED, Number(muted));
-
 let context: AudioContext | undefined;
 
 /** Two short notes, soft. Browsers let nothing sound before something was pressed; then this is silent. */

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { entryKind } from '../../conversation/entries/kind.ts';
+import { cut } from '../../facts/text.ts';
+import { AnswerBlock, blocksText } from '../../questions/blocks.ts';
 import { Id } from '../id.ts';
 import { lineOf } from '../line.ts';
 import { actKind } from './kind.ts';
@@ -16,22 +18,21 @@ const told = entryKind({
     kind: z.literal('told'),
     speaker: z.string(),
     article: Named,
-    /** CommonMark, as its writers wrote it, with facts filled in. */
-    text: z.string(),
+    blocks: z.array(AnswerBlock),
   }),
   visitorSees: true,
   moves: () => [{ move: 'flow' }],
-  preview: ({ text }) => text.slice(0, PREVIEW),
-  letter: ({ speaker, text }) => ({ by: speaker, text }),
+  preview: ({ blocks }) => cut(blocksText(blocks), PREVIEW),
+  letter: ({ speaker, blocks }) => ({ by: speaker, text: blocksText(blocks) }),
 });
 
 /** Tells the visitor what an article answers. */
 export const tellAnswer = actKind({
   act: 'tell answer',
-  schema: z.object({ act: z.literal('tell answer'), step: Id, article: Named, text: z.string() }),
+  schema: z.object({ act: z.literal('tell answer'), step: Id, article: Named, blocks: z.array(AnswerBlock) }),
   entry: told,
-  leaves: ({ article, text }, speaker) => ({ speaker, article, text }),
-  said: ({ text }) => lineOf(text),
+  leaves: ({ article, blocks }, speaker) => ({ speaker, article, blocks }),
+  said: ({ blocks }) => lineOf(blocksText(blocks)),
 });
 
 const percent = (confidence: number): string => `${Math.round(confidence * 100)}%`;

@@ -110,7 +110,7 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
         run.acts.push({ act: 'say', step: step.id, line: spoken(language, 'not known either') });
         return missed;
       }
-      return run.fetch(step.id, { code: 'questions not answered', times });
+      return run.fetchSomebody(step.id, { code: 'questions not answered', times });
     };
     const handle = (run: Run, { text, choice, found = { articles: [], byMeaning: false } }: Reply): Next => {
       const { language } = run.world.locale;
@@ -187,7 +187,7 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
           : !OWN.has(choice),
       answer(run, reply) {
         if (reply.choice === DONE) return on;
-        if (reply.choice === PERSON) return run.fetch(step.id, { code: 'visitor wanted somebody' });
+        if (reply.choice === PERSON) return run.fetchSomebody(step.id, { code: 'visitor wanted somebody' });
         if (reply.choice === HELPED || reply.choice === NOT_HELPED) return rated(run, reply.choice === HELPED);
         if (reply.choice === NONE) return miss(run, 'not known');
         const next = reply.choice === undefined ? saidYesOrNo(run, reply.text) : undefined;

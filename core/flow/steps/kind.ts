@@ -67,7 +67,7 @@ export interface Run {
   /** The words by which the visitor was led to where the play is, if it was by words. */
   readonly ledBy: Reply | undefined;
   /** Fetches whoever is there of the team, as for who wants a person. */
-  fetch(step: Id, why: Direction): Next;
+  fetchSomebody(step: Id, why: Direction): Next;
   /** A number for an order, by which its answer is known. */
   nextTicket(): number;
   /** Tells the team something, by its code. */

@@ -1,13 +1,13 @@
 import { Link } from 'react-router';
-import { AnswerText } from '../../ui/answer-text.tsx';
+import { AnswerBlocks } from '../../ui/answer-blocks.tsx';
 import { FlowRow } from '../row.tsx';
 import { entryView } from '../view.ts';
 
 export const told = entryView({
   kind: 'told',
-  Row: ({ entries: [{ at, speaker, article, text }] }) => (
+  Row: ({ entries: [{ at, speaker, article, blocks }] }) => (
     <FlowRow at={at} speaker={speaker}>
-      <AnswerText>{text}</AnswerText>
+      <AnswerBlocks blocks={blocks} />
       <p className="text-xs text-ink-2">
         Answers{' '}
         <Link to={`/questions/${article.id}`} className="text-petrol hover:underline">

@@ -1,5 +1,5 @@
 import { useLoaded } from '../loaded.ts';
-import { Plain, Spoken } from '../spoken.tsx';
+import { Spoken } from '../spoken.tsx';
 import { entryView } from './view.ts';
 
 export const told = entryView({
@@ -8,11 +8,7 @@ export const told = entryView({
   voice: ({ speaker }) => `flow ${speaker}`,
   speaker: ({ speaker }) => speaker,
   Line: function Told({ entry, first, goTo }) {
-    const part = useLoaded(true, () => import('../answer-text.tsx'));
-    return (
-      <Spoken who={first ? entry.speaker : ''}>
-        {part ? <part.AnswerText text={entry.text} goTo={goTo} /> : <Plain text={entry.text} />}
-      </Spoken>
-    );
+    const part = useLoaded(true, () => import('../answer-blocks.tsx'));
+    return <Spoken who={first ? entry.speaker : ''}>{part?.AnswerBlocks({ blocks: entry.blocks, goTo })}</Spoken>;
   },
 });
