@@ -176,6 +176,13 @@ describe('a question in the middle of something else', () => {
     expect(last).toContainEqual(expect.objectContaining({ act: 'look up', did: 'did not know' }));
   });
 
+  test('that names what can be picked is one only where that is surer', () => {
+    const flow = flowOf({ welcome: [which, end] });
+    expect(said(perform(flow, [opened, asks('is it loud in a flat?', [noise, 0.9])]).last)[0]).toBe('About 40 dB.');
+    expect(perform(flow, [opened, asks('is it loud in a flat?', [noise, 0.6])]).session.state).toBe('ended');
+    expect(perform(flow, [opened, asks('in a flat', [noise, 0.9])]).session.state).toBe('ended');
+  });
+
   test('leaves a card where it is', () => {
     const { last, session } = perform(flowOf({ welcome: [card, end] }), [opened, asks('is it loud?', [noise, 0.9])]);
     expect(said(last)).toEqual(['About 40 dB.']);

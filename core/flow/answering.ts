@@ -14,6 +14,8 @@ const MOST_ASKED = 3;
 const LONGEST_ASKED = 300;
 /** So many of what was found stand in the log. */
 const MOST_TOLD = 4;
+/** What names something to be picked is asked about only from so sure on. */
+const SURER = 0.75;
 
 export type FoundArticle = FoundForReply['articles'][number];
 
@@ -80,15 +82,15 @@ export function answeredAside(run: Run, player: Player | undefined, step: Id, re
   const made = player ? madeOf(player, reply, run.world) : 'perhaps an answer';
   if (made === 'an answer' || made === 'led elsewhere') return false;
   const asks = asksSomething(text, run.world.locale.language);
-  if (made === 'perhaps an answer' && !asks) return false;
-  const { decision, articles } = settled(found, run.world);
+  if ((made === 'rather an answer' || made === 'perhaps an answer') && !asks) return false;
+  const { decision, articles } = settled(found, run.world, made === 'rather an answer' ? { answer: SURER } : {});
   const said = decision.kind === 'answer' ? articles.find(({ id }) => id === decision.id) : undefined;
   if (said) {
     noteLookUp(run, step, text, found, articles, 'answered');
     tellArticle(run, step, said);
     return true;
   }
-  if (!asks) return false;
+  if (!asks || made === 'rather an answer') return false;
   noteLookUp(run, step, text, found, articles, 'did not know');
   if (made !== 'no answer') return false;
   run.acts.push({ act: 'say', step, line: spoken(run.world.locale.language, 'not known aside') });

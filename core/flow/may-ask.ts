@@ -23,5 +23,6 @@ export function mayAsk(edition: Flow, session: Session, reply: Reply, world: Wor
   if (player?.offers?.(reply.text, world)) return false;
   if (understandOrder(reply.text, language) || understandWish(reply.text, language, world.wishes)) return false;
   const made = player ? madeOf(player, reply, world) : 'perhaps an answer';
-  return made === 'perhaps an answer' ? asksSomething(reply.text, language) : made !== 'an answer';
+  if (made === 'rather an answer' || made === 'perhaps an answer') return asksSomething(reply.text, language);
+  return made !== 'an answer';
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Understanding } from '../../answers/answer.ts';
+import { bare, type Understanding } from '../../answers/answer.ts';
 import { understandWish } from '../../answers/wish.ts';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { type Fact, FactName, type Value } from '../../facts/fact.ts';
@@ -192,7 +192,12 @@ export const ask: StepKind<Ask> = {
       offers: text => kind.offers?.(answer, text) ?? false,
       makes(reply, world) {
         if (kind.typed === 'anything') return kind.isProse ? 'an answer' : 'perhaps an answer';
-        if ('value' in kind.understand(answer, reply, world)) return 'an answer';
+        if ('value' in kind.understand(answer, reply, world)) {
+          const labels = kind.labels?.(answer);
+          return !labels || labels.some(({ label }) => bare(label) === bare(reply.text))
+            ? 'an answer'
+            : 'rather an answer';
+        }
         return otherwise === undefined ? 'no answer' : 'led elsewhere';
       },
       answers(reply, wanted, world) {

@@ -99,10 +99,13 @@ export interface Player {
   /** What words answer of what is asked although they wish for something: the reply to go by, or nothing. */
   answers?(reply: Reply, wanted: Wanted, world: World): Reply | undefined;
   /**
-   * What it makes of words that are typed: an answer, perhaps one as it takes anything, none, or that they lead elsewhere, as
-   * is set. Where it is no answer a question may be answered aside.
+   * What it makes of words that are typed: an answer; rather one, as what can be picked is named in them; perhaps one, as it takes
+   * anything; none; or that they lead elsewhere, as is set. What may be a question besides may be answered aside.
    */
-  makes?(reply: Reply, world: World): 'an answer' | 'perhaps an answer' | 'no answer' | 'led elsewhere';
+  makes?(
+    reply: Reply,
+    world: World,
+  ): 'an answer' | 'rather an answer' | 'perhaps an answer' | 'no answer' | 'led elsewhere';
   /** For a step that answers questions: whether that is one. */
   isAsked?(reply: Reply, world: World): boolean;
   /** Asks again what was asked, behind something else; as when it is come to, without this. */
