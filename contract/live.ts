@@ -1,4 +1,4 @@
-import { FieldReply, Holder, type Sound, type Who } from '@kineta/core';
+import { type AnswerBlock, FieldReply, Holder, type Sound, type Who } from '@kineta/core';
 import { z } from 'zod';
 import { Email } from './account.ts';
 import { type ConversationSummary, EntryBatch, type Reached } from './conversations.ts';
@@ -43,6 +43,20 @@ export const Hello = z.strictObject({
 });
 export type Hello = z.infer<typeof Hello>;
 
+/** A question that is listed for visitors. */
+export const OftenAsked = z.object({ id: RowId, question: z.string() });
+export type OftenAsked = z.infer<typeof OftenAsked>;
+
+/** The answer to one that is listed is asked for by its identity, or what there is by words. */
+export const Reads = z.union([
+  z.strictObject({ id: RowId }),
+  z.strictObject({ text: z.string().trim().min(1).max(300) }),
+]);
+export type Reads = z.infer<typeof Reads>;
+
+/** What is read without a conversation, the nearest first. */
+export type Readable = OftenAsked & { blocks: AnswerBlock[] };
+
 export const Welcome = z.object({
   /** Present when the visitor is new to the server. */
   visitor: VisitorPass.optional(),
@@ -56,6 +70,8 @@ export const Welcome = z.object({
   /** Until when it is open (“17:30”), or when it is again (“on Monday at 08:30”); null when that is not in sight. */
   changes: z.string().nullable(),
   batch: EntryBatch,
+  /** What is often asked, in its order; nothing where none is listed. */
+  often: z.array(OftenAsked).optional(),
 });
 export type Welcome = z.infer<typeof Welcome>;
 
@@ -96,6 +112,8 @@ export interface VisitorCalls {
   has(has: Has): void;
   /** Sends what was said to an address of the visitor’s. */
   transcript(to: TranscriptTo, answer: (sent: Answered<object>) => void): void;
+  /** Reads answers without asking in the conversation. */
+  answers(reads: Reads, answer: (found: Answered<{ found: Readable[] }>) => void): void;
   /** Ends the conversation, and takes away all that is kept of the visitor. */
   erase(request: object, answer: (erased: Answered<{ conversations: number }>) => void): void;
 }

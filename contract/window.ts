@@ -1,6 +1,6 @@
 import type { FileGiven, Holder, LauncherDress, WindowDress } from '@kineta/core';
 import type { Entry } from './conversations.ts';
-import type { VisitorReply } from './live.ts';
+import type { OftenAsked, VisitorReply } from './live.ts';
 
 /** What was picked, filled in or sent, beside the words that stand for it, and the question that it answers. */
 export type Picked = Omit<VisitorReply, 'clientId' | 'text'>;
@@ -35,6 +35,8 @@ export interface ChatState {
   busy: boolean;
   /** Where the visitor stands in line while they wait, once it is known; and in how many minutes it may be their turn. */
   place?: number;
+  /** What is often asked here. */
+  often?: OftenAsked[] | undefined;
   minutes?: number | null;
 }
 

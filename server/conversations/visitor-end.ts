@@ -1,6 +1,7 @@
 import {
   Has,
   Hello,
+  Reads,
   TranscriptTo,
   VISITOR_NAMESPACE,
   type VisitorCalls,
@@ -9,6 +10,7 @@ import {
   VisitorReply,
   type Welcome,
 } from '@kineta/contract';
+import { type Asker, answerBlocks, entryKindOf } from '@kineta/core';
 import type { Redis } from 'ioredis';
 import type { Namespace, Socket } from 'socket.io';
 import { z } from 'zod';
@@ -33,6 +35,8 @@ interface VisitorData {
   /** As whom a lead plays the visitor. */
   trial: Trial | undefined;
   conversation: string | undefined;
+  /** For whom answers are said. */
+  asker: Asker;
   /** Under what its address is counted. */
   address: string;
   /** How often it was told to wait. */
@@ -171,6 +175,15 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       };
       const { row, missed, begun } = await visitors.hello(data.site, visitor, input, listen, data.trial);
       if (begun) await live.announce(begun);
+      data.asker = {
+        site: data.site.id,
+        page: input.page,
+        language: input.language ?? null,
+        isKnown: row.visit?.knownPerson ?? null,
+      };
+      // Who has written is answered in the conversation.
+      const hasWritten = missed.more || missed.entries.some(entry => entryKindOf(entry)?.wrote !== undefined);
+      const often = hasWritten ? [] : await ports.questions.listed(data.site.workspace, data.asker);
       if (row.joined_to !== null) await socket.join(rooms.elsewhere(row.joined_to));
       live.presence(row.id, true);
       const { directory, open, changes } = await visitors.presence(data.site);
@@ -186,6 +199,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         open,
         changes,
         batch: missed,
+        ...(often.length > 0 ? { often } : {}),
       };
     };
     socket.on('hello', (hello, reply) =>
@@ -208,6 +222,17 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       answer(Missed, request, reply, logger, async ({ after }) => {
         const { visitor, conversation } = there();
         return counted(allowed.looks, () => visitors.missed(visitor, conversation, after));
+      }),
+    );
+    socket.on('answers', (request, reply) =>
+      answer(Reads, request, reply, logger, async reads => {
+        there();
+        return counted(allowed.looks, async () => {
+          const found = await ports.questions.readable(data.site.workspace, data.asker, reads);
+          return {
+            found: found.map(({ id, question, answer: text }) => ({ id, question, blocks: answerBlocks(text) })),
+          };
+        });
       }),
     );
     socket.on('transcript', (request, reply) =>

@@ -305,6 +305,14 @@ export interface Ports {
   questions: {
     /** What may be said to a visitor who asks this, the best first; undefined where nothing could be said to anybody. */
     found(workspace: string, asks: AsksThere): Promise<FoundForReply | undefined>;
+    /** The questions that are listed for a visitor, in their order. */
+    listed(workspace: string, asker: Asker): Promise<Array<{ id: string; question: string }>>;
+    /** What a visitor may read of what is listed, by its identity, or of what they search for: the nearest first, few of them. */
+    readable(
+      workspace: string,
+      asker: Asker,
+      reads: { id: string } | { text: string },
+    ): Promise<Array<{ id: string; question: string; answer: string }>>;
   };
   products: {
     /** The things for sale, as visitors may be told of them now. @param number as the workspace has it */

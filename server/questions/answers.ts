@@ -63,6 +63,11 @@ export class Answers {
     return { ...(answer ?? this.here(edition, asked, before, most)), articles, unread: edition.unread };
   }
 
+  /** What may be said, in its order, with nothing looked for. */
+  async all(workspace: string): Promise<ReadonlyMap<string, KeptArticle>> {
+    return (await this.edition(workspace)).kept;
+  }
+
   private async byThread(edition: Edition, asked: string, before: readonly string[], most: number) {
     try {
       const find = () => this.thread.ask('find', { name: edition.name, asked, before, most }, FIND_WITHIN);

@@ -11,6 +11,7 @@ import { ArticleBook } from './book.ts';
 import { Bringing } from './bringing.ts';
 import { askedListener } from './listener.ts';
 import { articles, articleVersions, askedQuestions, meanings, questionExamples } from './model.ts';
+import { listedFor, named, readableBy } from './often.ts';
 import { proposed } from './proposed/proposed.ts';
 import { Thread } from './thread/thread.ts';
 
@@ -44,6 +45,8 @@ export const questions: Area = {
   offers: house => ({
     questions: {
       found: async (workspace, asks) => foundFor(house, partsOf(house).answers, workspace, asks),
+      listed: async (workspace, asker) => (await listedFor(house, partsOf(house).answers, workspace, asker)).map(named),
+      readable: async (workspace, asker, reads) => readableBy(house, partsOf(house).answers, workspace, asker, reads),
     },
   }),
   listeners: house => [askedListener(house)],

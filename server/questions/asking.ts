@@ -1,5 +1,6 @@
 import type { Asked, FoundArticle, questionRoutes } from '@kineta/contract';
 import {
+  type Asker,
   decide,
   type FoundForReply,
   filled,
@@ -11,7 +12,7 @@ import {
 import { DateTime } from 'luxon';
 import type { z } from 'zod';
 import type { House } from '../house/house.ts';
-import type { AsksThere } from '../house/ports.ts';
+import type { AsksThere, WorkspaceSettings } from '../house/ports.ts';
 import type { Answers } from './answers.ts';
 
 /** So many of what was found are told of. */
@@ -25,6 +26,22 @@ interface Weighed {
   unread: number;
 }
 
+/** Makes of an article what would be said to somebody today, with all that keeps it from them. */
+export function sayableTo(
+  { zone, business, ...locale }: WorkspaceSettings,
+  asker: Asker,
+): (article: KeptArticle) => { answer: string; withheld: FoundArticle['withheld'] } {
+  const today = DateTime.now().setZone(zone).toISODate()!;
+  const known = new Map(business.map(fact => [fact.name.toLowerCase(), written(fact.value, fact, locale)]));
+  return article => {
+    const { text: answer, missing } = filled(article.answer, known);
+    const withheld: FoundArticle['withheld'] = withheldFrom(article, asker, today);
+    // An answer with a hole in it is none.
+    if (missing.length > 0) withheld.push('fact not known');
+    return { answer, withheld };
+  };
+}
+
 /** What was found for what somebody asks, with what keeps it from them; undefined where there is nothing to be said to anybody. */
 async function weighed(
   { ports }: Pick<House, 'ports'>,
@@ -35,16 +52,11 @@ async function weighed(
   const { found, articles, byMeaning, unread } = await answers.find(workspace, text, before, LOOKED_AT);
   if (articles.size === 0) return undefined;
   const { workspace: settings } = await ports.directories.of(workspace);
-  const { zone, business, ...locale } = settings;
-  const today = DateTime.now().setZone(zone).toISODate()!;
-  const known = new Map(business.map(fact => [fact.name.toLowerCase(), written(fact.value, fact, locale)]));
+  const sayable = sayableTo(settings, asker);
   const all = found.flatMap(({ id, confidence, reason }) => {
     const kept = articles.get(id);
     if (!kept) return [];
-    const { text: answer, missing } = filled(kept.answer, known);
-    const withheld: FoundArticle['withheld'] = withheldFrom(kept, asker, today);
-    // An answer with a hole in it is none.
-    if (missing.length > 0) withheld.push('fact not known');
+    const { answer, withheld } = sayable(kept);
     const { words, near, wording, mended } = reason;
     return [
       {

@@ -51,7 +51,4 @@ export const en = {
   cardsHint: 'Or write what you want',
   trial: 'You are trying this out. It counts for nothing.',
   fileHint: 'Or write “skip”',
-  nothingFilledIn: 'Nothing filled in',
-  answerOtherwise: 'Answer otherwise',
-  fileLost: 'The file did not get through. Try again.',
 };

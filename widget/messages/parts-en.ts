@@ -9,6 +9,13 @@ export const en = {
   whatIsErased:
     'What was said here is taken away, for you and for us: your messages, your answers, what you sent, and by what you were known. It cannot be brought back.',
   eraseNow: 'Erase it all',
+  oftenAsked: 'Often asked',
+  perhapsThis: 'Perhaps this answers it',
+  needHelp: 'I still need help',
+  stillNeedsHelp: (question: string) => `I have read “${question}” and still need help.`,
+  nothingFilledIn: 'Nothing filled in',
+  answerOtherwise: 'Answer otherwise',
+  fileLost: 'The file did not get through. Try again.',
   ifYouLike: ' (if you like)',
   pleasePick: 'Please pick',
   cards: (count: number) => `${count} ${count === 1 ? 'card' : 'cards'}`,

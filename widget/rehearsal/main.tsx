@@ -1,6 +1,6 @@
 import { render } from 'preact';
 import { useEffect, useMemo, useState } from 'preact/hooks';
-import { messages } from '../messages/messages.ts';
+import { partMessages } from '../messages/parts.ts';
 import { Chat } from '../window/chat.tsx';
 import { type Dress, dressOfPage } from '../window/dress.ts';
 import { entryViewOf } from '../window/entries/registry.ts';
@@ -19,7 +19,7 @@ function Beside({ entry }: BesideProps) {
     <>
       {entry && entryViewOf(entry)?.answers ? (
         <button type="button" class="back" onClick={() => stage.back(entry.number)}>
-          {messages.answerOtherwise}
+          {partMessages.answerOtherwise}
         </button>
       ) : null}
       {notes.map((note, index) => (

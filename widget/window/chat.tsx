@@ -11,6 +11,7 @@ import type { BesideProps, EntryOf } from './entries/view.ts';
 import type { Feed } from './feed.ts';
 import { Foot } from './foot.tsx';
 import { Head } from './head.tsx';
+import { useLoaded } from './loaded.ts';
 import { isMuted, mute } from './muted.ts';
 import { PendingMessage } from './pending.tsx';
 
@@ -166,6 +167,7 @@ export function Chat({
     box.current?.focus();
   };
 
+  const often = useLoaded(Boolean(state.often), () => import('./often-asked.tsx'));
   const close = tellParent && (() => tellParent({ kineta: 'close' }));
   const isErased = state.phase === 'erased';
   if (isErased || state.phase === 'refused')
@@ -226,6 +228,14 @@ export function Chat({
               <div hidden={!question}>
                 <Answers key={asked.number} answer={asked.answer} feed={feed} send={send} />
               </div>
+            ) : null}
+            {often ? (
+              <often.OftenAsked
+                feed={feed}
+                typed={text}
+                goTo={page => tellParent?.({ kineta: 'go', page })}
+                onSend={send}
+              />
             ) : null}
             {state.typing || state.busy ? (
               <p class="direction">{messages.writing(state.typing || name || state.speaker)}</p>

@@ -14,7 +14,7 @@ import type {
 import { io, type Socket } from 'socket.io-client';
 import { messages } from '../messages/messages.ts';
 import { entryViewOf } from './entries/registry.ts';
-import { type Feed, unsendable } from './feed.ts';
+import { type Feed, type Requests, unsendable } from './feed.ts';
 import { forget, keep, kept, VISITOR } from './storage.ts';
 
 const OUTBOX = 'kineta.outbox';
@@ -167,14 +167,10 @@ export class Connection implements Feed {
     this.visit = { ...this.visit, page };
   }
 
-  async transcript(email: string): Promise<void> {
-    await this.asked<object>('transcript', { email });
-  }
-
   async erase(): Promise<void> {
     this.leaving = true;
     try {
-      await this.asked<{ conversations: number }>('erase', {});
+      await this.ask('erase', {});
     } finally {
       this.leaving = false;
     }
@@ -184,14 +180,14 @@ export class Connection implements Feed {
   }
 
   /** Asks the server for something that takes its time; what goes wrong is thrown as its sentence. */
-  private asked<T>(name: 'transcript' | 'erase', request: object): Promise<T> {
+  ask<Name extends keyof Requests>(name: Name, request: Requests[Name]['given']): Promise<Requests[Name]['back']> {
     return new Promise((resolve, reject) => {
-      const answer = (late: Error | null, answered: Answered<T>): void => {
+      const answer = (late: Error | null, answered: Answered<Requests[Name]['back']>): void => {
         if (late) reject(new Error(messages.notReached));
         else if (answered.ok) resolve(answered);
         else reject(new Error(answered.problem.detail));
       };
-      this.socket.timeout(LETTER_WITHIN).emit(name, request as never, answer as never);
+      (this.socket as unknown as Socket).timeout(LETTER_WITHIN).emit(name, request, answer);
     });
   }
 
@@ -246,7 +242,7 @@ export class Connection implements Feed {
         this.last = 0;
         this.state.entries = [];
       }
-      const { holder, flow, speaker, business, open, changes } = welcome;
+      const { holder, flow, speaker, business, open, changes, often } = welcome;
       this.change({
         phase: 'open',
         busy: false,
@@ -255,6 +251,7 @@ export class Connection implements Feed {
         open,
         changes,
         business,
+        often,
         speaker: this.state.speaker || speaker,
       });
       this.receive(welcome.batch);

@@ -1,4 +1,4 @@
-import type { ChatState, Picked } from '@kineta/contract';
+import type { ChatState, Picked, Readable, Reads, TranscriptTo } from '@kineta/contract';
 import { messages } from '../messages/messages.ts';
 
 /** The longest message that is taken. */
@@ -7,6 +7,13 @@ const LONGEST = 4_000;
 /** Why a message cannot be sent as it is, in a sentence. */
 export function unsendable(text: string): string | undefined {
   return text.length > LONGEST ? messages.tooLong(text.length - LONGEST, LONGEST) : undefined;
+}
+
+/** What the server is asked for beside the conversation: what was said is sent to an address, answers are read, or all of it erased. */
+export interface Requests {
+  transcript: { given: TranscriptTo; back: object };
+  answers: { given: Reads; back: { found: Readable[] } };
+  erase: { given: object; back: object };
 }
 
 /** What feeds the window with a conversation and takes what its visitor does: the server, or a page that plays. */
@@ -24,8 +31,8 @@ export interface Feed {
   takeBack(clientId: string): void;
   /** The visitor is writing. */
   types(): void;
-  /** Sends what was said to an address. @throws an error with a sentence for the visitor */
-  transcript?(email: string): Promise<void>;
+  /** Asks the server for something beside the conversation. @throws an error with a sentence for the visitor */
+  ask?<Name extends keyof Requests>(name: Name, request: Requests[Name]['given']): Promise<Requests[Name]['back']>;
   /** Ends it all, and takes away what is kept of the visitor. @throws as above */
   erase?(): Promise<void>;
   /** Up to this entry it is before the visitor’s eyes. */

@@ -135,7 +135,7 @@ export function FormCard({
     const words = fields.flatMap(field =>
       given[field.id]?.text.trim() ? `${field.label}: ${given[field.id]!.text.trim()}` : [],
     );
-    onSend(words.join('\n') || messages.nothingFilledIn, given);
+    onSend(words.join('\n') || partMessages.nothingFilledIn, given);
   };
   return (
     <form class="card form" ref={form} onSubmit={send} noValidate>

@@ -27,7 +27,7 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
     }
     setBusy(false);
   };
-  const send = () => work(() => feed.transcript?.(email.trim()), partMessages.onItsWay(email.trim()));
+  const send = () => work(() => feed.ask?.('transcript', { email: email.trim() }), partMessages.onItsWay(email.trim()));
   return (
     <div class="more" ref={panel}>
       {asks === 'email' ? (

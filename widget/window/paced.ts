@@ -33,7 +33,7 @@ const isPaced = (entry: Entry): boolean => {
  */
 export class Paced implements Feed {
   /** As far as the feed has them. */
-  readonly transcript: Feed['transcript'];
+  readonly ask: Feed['ask'];
   readonly erase: Feed['erase'];
   readonly sees: Feed['sees'];
   private readonly inner: Feed;
@@ -47,7 +47,7 @@ export class Paced implements Feed {
 
   constructor(inner: Feed, pace: Dress['pace']) {
     this.inner = inner;
-    this.transcript = inner.transcript?.bind(inner);
+    this.ask = inner.ask?.bind(inner);
     this.erase = inner.erase?.bind(inner);
     this.sees = inner.sees?.bind(inner);
     this.pace = pace;

@@ -1,5 +1,5 @@
 import type { Problem, VisitorPass } from '@kineta/contract';
-import { messages } from '../messages/messages.ts';
+import { partMessages } from '../messages/parts.ts';
 import { kept, VISITOR } from './storage.ts';
 
 /**
@@ -22,7 +22,7 @@ export async function uploaded(file: File, boarding: string): Promise<{ id: stri
       body: file,
     });
   } catch {
-    throw new Error(messages.fileLost);
+    throw new Error(partMessages.fileLost);
   }
   const answer = await response.json();
   if (!response.ok) throw new Error((answer as Problem).detail);

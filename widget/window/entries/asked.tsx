@@ -1,13 +1,11 @@
 import { Spoken, SpokenLine } from '../spoken.tsx';
 import { CardRow } from './card-row.tsx';
-import { entryView } from './view.ts';
+import { entryView, flowSays } from './view.ts';
 
 export const asked = entryView({
   kind: 'asked',
-  isNews: true,
+  ...flowSays,
   asks: true,
-  voice: ({ speaker }) => `flow ${speaker}`,
-  speaker: ({ speaker }) => speaker,
   Line: ({ entry, first, goTo, onPick }) => (
     <>
       <Spoken who={first ? entry.speaker : ''}>

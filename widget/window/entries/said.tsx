@@ -1,11 +1,9 @@
 import { Pictures, Spoken, SpokenLine } from '../spoken.tsx';
-import { entryView } from './view.ts';
+import { entryView, flowSays } from './view.ts';
 
 export const said = entryView({
   kind: 'said',
-  isNews: true,
-  voice: ({ speaker }) => `flow ${speaker}`,
-  speaker: ({ speaker }) => speaker,
+  ...flowSays,
   Line: ({ entry, first }) => (
     <Spoken who={first ? entry.speaker : ''}>
       <Pictures pictures={entry.pictures} />

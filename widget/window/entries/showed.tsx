@@ -1,12 +1,10 @@
 import { Spoken, SpokenLine } from '../spoken.tsx';
 import { CardRow } from './card-row.tsx';
-import { entryView } from './view.ts';
+import { entryView, flowSays } from './view.ts';
 
 export const showed = entryView({
   kind: 'showed',
-  isNews: true,
-  voice: ({ speaker }) => `flow ${speaker}`,
-  speaker: ({ speaker }) => speaker,
+  ...flowSays,
   Line: ({ entry, first, goTo, onPick }) => (
     <>
       <Spoken who={first ? entry.speaker : ''}>

@@ -42,3 +42,10 @@ export interface EntryView<K extends Entry['kind']> {
 export function entryView<K extends Entry['kind']>(view: EntryView<K>): EntryView<K> {
   return view;
 }
+
+/** What the flow says, under its name. */
+export const flowSays = {
+  isNews: true as const,
+  voice: ({ speaker }: { speaker: string }) => `flow ${speaker}`,
+  speaker: ({ speaker }: { speaker: string }) => speaker,
+};

@@ -1,0 +1,61 @@
+import { type Asker, type KeptArticle, usualThresholds } from '@kineta/core';
+import type { House } from '../house/house.ts';
+import type { Answers } from './answers.ts';
+import { foundFor, sayableTo } from './asking.ts';
+
+/** So many are listed for visitors at most: what comes behind them is found by its words. */
+const MOST_LISTED = 8;
+/** So many of what is searched for. */
+const MOST_FOUND = 3;
+
+interface Listed {
+  id: string;
+  article: KeptArticle;
+  answer: string;
+}
+
+export const named = ({ id, article }: Listed): { id: string; question: string } => ({
+  id,
+  question: article.question,
+});
+
+/** What is listed for a visitor, in its order. */
+export async function listedFor(
+  { ports }: Pick<House, 'ports'>,
+  answers: Answers,
+  workspace: string,
+  asker: Asker,
+): Promise<Listed[]> {
+  const { workspace: settings } = await ports.directories.of(workspace);
+  if (settings.articlesNumber === 0) return [];
+  const sayable = sayableTo(settings, asker);
+  const listed: Listed[] = [];
+  for (const [id, article] of await answers.all(workspace)) {
+    if (!article.listed) continue;
+    const { answer, withheld } = sayable(article);
+    if (withheld.length === 0) listed.push({ id, article, answer });
+    if (listed.length === MOST_LISTED) break;
+  }
+  return listed;
+}
+
+/** What a visitor may read of what is listed, by its identity, or of what they search for, the nearest first. */
+export async function readableBy(
+  house: Pick<House, 'ports'>,
+  answers: Answers,
+  workspace: string,
+  asker: Asker,
+  reads: { id: string } | { text: string },
+): Promise<Array<{ id: string; question: string; answer: string }>> {
+  if ('id' in reads)
+    return (await listedFor(house, answers, workspace, asker))
+      .filter(({ id }) => id === reads.id)
+      .map(one => ({ ...named(one), answer: one.answer }));
+  const found = await foundFor(house, answers, workspace, { ...asker, text: reads.text, before: [] });
+  const { sure } = (await house.ports.directories.of(workspace)).workspace;
+  const { meant } = sure ?? usualThresholds;
+  return (found?.articles ?? [])
+    .filter(({ confidence }) => confidence >= meant)
+    .slice(0, MOST_FOUND)
+    .map(({ id, question, answer }) => ({ id, question, answer }));
+}
