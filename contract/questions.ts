@@ -1,4 +1,4 @@
-import { type Decision, KeptArticle, type Withheld } from '@kineta/core';
+import { type Decision, KeptArticle, Thresholds, type Withheld } from '@kineta/core';
 import { z } from 'zod';
 import { ById, Done, Instant, RowId, route } from './route.ts';
 
@@ -103,6 +103,43 @@ export const Asked = z.object({
 });
 export type Asked = z.infer<typeof Asked>;
 
+/** Where something was asked: a conversation, and its number in the log. */
+const AskedThere = z.strictObject({ conversation: RowId, number: z.int().min(1) });
+const Places = z.array(AskedThere).min(1).max(100);
+
+/** What visitors asked that nobody answered, or that was answered without helping: all that asks the same. */
+export const Gap = z.object({
+  title: z.string(),
+  count: z.int(),
+  since: Instant,
+  last: Instant,
+  /** In their words. */
+  examples: z.array(z.string()),
+  /** How many were answered, and said that it did not help. */
+  unhelpful: z.int(),
+  /** The article that is nearest. */
+  nearest: z.object({ id: RowId, question: z.string(), confidence: z.number() }).nullable(),
+  places: z.array(AskedThere),
+});
+export type Gap = z.infer<typeof Gap>;
+
+const FoundBy = z.object({ id: RowId, confidence: z.number() });
+
+/** A question of which it is known what is right. */
+export const QuestionExample = z.object({
+  id: RowId,
+  asked: z.string(),
+  /** What was asked before it, the last at the end. */
+  before: z.array(z.string()),
+  /** The article that is right; null where nothing answers it. */
+  article: RowId.nullable(),
+  /** What is found for it now, the best first; null while it is still to be asked. */
+  found: z.array(FoundBy).nullable(),
+  /** What was found before the answers were last changed, as far as that is known. */
+  earlier: z.array(FoundBy).nullable(),
+});
+export type QuestionExample = z.infer<typeof QuestionExample>;
+
 /** What a document answers, beside what is known already. */
 export const BroughtPart = z.object({
   kind: z.enum(['pair', 'passage']),
@@ -124,6 +161,77 @@ export const MOST_AT_ONCE = 500;
 export const MOST_PARTS = 2_000;
 
 export const questionRoutes = {
+  gaps: route({
+    method: 'GET',
+    path: '/api/questions/gaps',
+    summary:
+      'What visitors asked in the last 30 days that nobody answered, or that was answered without helping, put together',
+    access: 'lead',
+    reply: z.object({ gaps: z.array(Gap), unread: z.int() }),
+  }),
+  wordGap: route({
+    method: 'POST',
+    path: '/api/questions/gaps/worded',
+    summary: 'Make what was asked there other wordings of an article',
+    access: 'lead',
+    body: z.strictObject({ article: RowId, places: Places }),
+    reply: Done,
+  }),
+  draftGap: route({
+    method: 'POST',
+    path: '/api/questions/gaps/drafted',
+    summary: 'Draft an article for what was asked there, from what somebody answered then',
+    access: 'lead',
+    body: z.strictObject({ places: Places }),
+    reply: z.object({ id: RowId }),
+  }),
+  dismissGap: route({
+    method: 'POST',
+    path: '/api/questions/gaps/dismissed',
+    summary: 'Say that what was asked there is not to be answered',
+    access: 'lead',
+    body: z.strictObject({ places: Places }),
+    reply: Done,
+  }),
+  examples: route({
+    method: 'GET',
+    path: '/api/questions/examples',
+    summary: 'Questions of which it is known what is right, with what is found for each now',
+    access: 'member',
+    reply: z.object({
+      examples: z.array(QuestionExample),
+      /** The answers are still being read for their meaning: all are asked once more when they are. */
+      isReading: z.boolean(),
+    }),
+  }),
+  keepExample: route({
+    method: 'POST',
+    path: '/api/questions/examples',
+    summary: 'Keep a question with the answer that is right for it, or that nothing answers it',
+    access: 'lead',
+    body: z.strictObject({
+      asked: z.string().trim().min(1, 'Ask something.').max(500, 'An example has at most 500 characters.'),
+      before: z.array(z.string().max(500)).max(10).default([]),
+      article: RowId.nullable(),
+    }),
+    reply: Done,
+  }),
+  leaveExample: route({
+    method: 'DELETE',
+    path: '/api/questions/examples/:id',
+    summary: 'Keep an example no more',
+    access: 'lead',
+    params: ById,
+    reply: Done,
+  }),
+  setSure: route({
+    method: 'PUT',
+    path: '/api/questions/sure',
+    summary: 'Say from how sure on an answer is said, and asked back about',
+    access: 'lead',
+    body: Thresholds,
+    reply: Done,
+  }),
   list: route({
     method: 'GET',
     path: '/api/questions',

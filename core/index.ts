@@ -245,7 +245,18 @@ export { type Asker, Audience, everybody, PagePattern, PERSONS } from './questio
 export { AnswerBlock, answerBlocks, blocksText } from './questions/blocks.ts';
 export { type Decision, decide, Thresholds, usualThresholds } from './questions/deciding.ts';
 export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
+export {
+  type CurvePoint,
+  type Outcome as AskedOutcome,
+  outcomeOf,
+  outcomes,
+  type Rated,
+  type Reliability,
+  reliability,
+  sureCurve,
+} from './questions/examples.ts';
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
+export { groupsOf } from './questions/grouping.ts';
 export { blankArticle, hasGap, joinedArticle, KeptArticle, type Withheld, withheldFrom } from './questions/kept.ts';
 export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
 export { asks, endsAsking, labelledAnswer, labelledAsked, questionKey } from './questions/pairs/asks.ts';

@@ -280,8 +280,35 @@ export async function loadQuestions(
     .in(workspace)
     .of(questionTables.articleVersions)
     .addAll(ids.map((articleId, index) => ({ articleId, number: 1, written: demoArticles[index]!, memberId, at })));
+  const idOf = new Map(demoArticles.map(({ question }, index) => [question, ids[index]!]));
+  await tables
+    .in(workspace)
+    .of(questionTables.questionExamples)
+    .addAll(
+      rated.map(([asked, question]) => ({
+        asked,
+        askedBefore: [],
+        articleId: question === null ? null : idOf.get(question)!,
+        createdAt: at,
+      })),
+    );
   return askedOften(ids);
 }
+
+/** What Brackenrow’s lead has tried, with the question that it asks; null of what nothing answers. */
+const rated: ReadonlyArray<readonly [asked: string, question: string | null]> = [
+  ['will the neighbours hear it at night', 'How loud is the outside unit?'],
+  ['do we get anything from the government', 'Which grants are there?'],
+  ['are my old radiators any good', 'Will I need new radiators?'],
+  ['and showers? is there enough hot water', 'Does it heat the water too?'],
+  ['does the council have to agree', 'Do I need planning permission?'],
+  ['ballpark for a three bed semi', 'What does a heat pump cost?'],
+  ['what do i get for the money', 'What is included in the fixed price?'],
+  ['do you charge for coming round to measure', 'Is the survey free?'],
+  ['who won the match last night', null],
+  ['can you mend my washing machine', null],
+  ['do you sell wood pellets', null],
+];
 
 /** What visitors ask in the made-up past, with what is found for it. */
 export interface AskedOften {

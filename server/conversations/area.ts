@@ -5,6 +5,7 @@ import type { Visitor } from '../house/ports.ts';
 import { absent } from './absent.ts';
 import { AgentService } from './agents.ts';
 import { Announcer } from './announcer.ts';
+import { answeredAfter } from './answered-after.ts';
 import { away, awayListener } from './away.ts';
 import { end } from './effects/end.ts';
 import { handOver } from './effects/hand-over.ts';
@@ -122,6 +123,7 @@ export const conversations: Area = {
       },
       standings: (ids, transaction) => standings(house, ids, transaction),
       known: (workspace, id, transaction) => knownOf(house, workspace, id, transaction),
+      answeredAfter: (workspace, id, number) => answeredAfter(house, workspace, id, number),
       transcript: (workspace, id) => transcriptOf(house, workspace, id),
       async mailed(place, letter) {
         const { visitors, announcer } = partsOf(house);

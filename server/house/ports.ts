@@ -386,6 +386,8 @@ export interface Ports {
     ): Promise<{ values: Facts; names: readonly string[] } | undefined>;
     /** What its visitor saw of one, line by line. */
     transcript(workspace: string, id: string): Promise<string[]>;
+    /** What people of the team answered after an entry, until the visitor wrote again. */
+    answeredAfter(workspace: string, id: string, number: number): Promise<string[]>;
     /** Tells a conversation what happened, and everybody concerned what came of it. */
     happen: Teller;
     /** How many conversations each of these members has now. */

@@ -13,6 +13,8 @@ const FIND_WITHIN = 2_000;
 const TAKE_WITHIN = 60_000;
 /** So few texts are read at once that who asks meanwhile hardly waits. */
 const AT_ONCE = 4;
+/** So many texts of visitors are read while somebody waits to see them put together. */
+const READ_AT_ONCE = 12;
 /** So many workspaces’ articles are held here. */
 const MOST_EDITIONS = 200;
 
@@ -66,6 +68,48 @@ export class Answers {
   /** What may be said, in its order, with nothing looked for. */
   async all(workspace: string): Promise<ReadonlyMap<string, KeptArticle>> {
     return (await this.edition(workspace)).kept;
+  }
+
+  /**
+   * What these texts mean, as far as it is known; of those that were never read a few are read at once.
+   * @returns how many are still to be read, for who asks again
+   */
+  async meaningsOf(
+    workspace: string,
+    texts: readonly string[],
+  ): Promise<{ known: ReadonlyMap<string, Int8Array>; unread: number }> {
+    const { language } = await this.edition(workspace);
+    if (!language.toLowerCase().startsWith('en')) return { known: new Map(), unread: 0 };
+    const each = [...new Set(texts)];
+    const known = await this.memory.of(workspace, each);
+    const unknown = each.filter(text => !known.has(text));
+    const few = unknown.slice(0, READ_AT_ONCE);
+    try {
+      for (let from = 0; from < few.length; from += AT_ONCE)
+        for (const [text, amounts] of await this.encode(workspace, few.slice(from, from + AT_ONCE)))
+          known.set(text, amounts);
+      return { known, unread: unknown.length - few.length };
+    } catch (error) {
+      if (!(error instanceof ThreadSilent)) throw error;
+      return { known, unread: 0 };
+    }
+  }
+
+  /** Reads a few texts for their meaning, and keeps it. */
+  private async encode(
+    workspace: string,
+    texts: readonly string[],
+  ): Promise<ReadonlyArray<readonly [text: string, amounts: Int8Array]>> {
+    const { meanings } = await this.thread.ask('encode', { texts }, TAKE_WITHIN);
+    const found = texts.map((text, at) => [text, new Int8Array(meanings.buffer, at * DIMENSIONS, DIMENSIONS)] as const);
+    await this.memory.keep(workspace, found);
+    return found;
+  }
+
+  /** What may be said just now: a name that is another whenever it has changed, and whether it is still being read for its meaning. */
+  async standing(workspace: string): Promise<{ name: string; isReading: boolean }> {
+    const { name, preparing } = await this.edition(workspace);
+    return { name, isReading: preparing !== undefined };
   }
 
   private async byThread(edition: Edition, asked: string, before: readonly string[], most: number) {
@@ -144,10 +188,7 @@ export class Answers {
     if (unknown.length > 0) await this.take(edition, null);
     for (let from = 0; from < unknown.length; from += AT_ONCE) {
       const few = unknown.slice(from, from + AT_ONCE);
-      const { meanings } = await this.thread.ask('encode', { texts: few }, TAKE_WITHIN);
-      const found = few.map((text, at) => [text, new Int8Array(meanings.buffer, at * DIMENSIONS, DIMENSIONS)] as const);
-      await this.memory.keep(workspace, found);
-      for (const [text, amounts] of found) known.set(text, amounts);
+      for (const [text, amounts] of await this.encode(workspace, few)) known.set(text, amounts);
       edition.unread -= few.length;
     }
     // As it is before it was given them: one that begins anew meanwhile knows nothing of them.

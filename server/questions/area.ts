@@ -9,6 +9,8 @@ import { Answers } from './answers.ts';
 import { asking, foundFor } from './asking.ts';
 import { ArticleBook } from './book.ts';
 import { Bringing } from './bringing.ts';
+import { Examples } from './examples.ts';
+import { Gaps } from './gaps.ts';
 import { askedListener } from './listener.ts';
 import { articles, articleVersions, askedQuestions, meanings, questionExamples } from './model.ts';
 import { listedFor, named, readableBy } from './often.ts';
@@ -21,6 +23,8 @@ interface Parts {
   book: ArticleBook;
   answers: Answers;
   bringing: Bringing;
+  examples: Examples;
+  gaps: Gaps;
   threads: readonly Thread[];
 }
 const made = new WeakMap<House, Parts>();
@@ -33,7 +37,14 @@ function partsOf(house: House): Parts {
   // A document that takes long to be read keeps nobody from being answered.
   const reading = new Thread(house.logger, { isPatient: false });
   const answers = new Answers(house, book, finding);
-  const parts = { book, answers, bringing: new Bringing(book, answers, reading), threads: [finding, reading] };
+  const parts = {
+    book,
+    answers,
+    bringing: new Bringing(book, answers, reading),
+    examples: new Examples(house, book, answers),
+    gaps: new Gaps(house, book, answers),
+    threads: [finding, reading],
+  };
   made.set(house, parts);
   return parts;
 }
@@ -68,13 +79,36 @@ export const questions: Area = {
     },
   }),
   doors(doors, house) {
-    const { book, answers, bringing } = partsOf(house);
+    const { book, answers, bringing, examples, gaps } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
     serve(doors, questionRoutes.add, ({ body }, me) => book.add(me, body));
     serve(doors, questionRoutes.ask, async ({ body }, me) => {
       await asks.spend(me.id);
       return asking(house, answers, me.workspace, body);
+    });
+    serve(doors, questionRoutes.examples, (_, me) => examples.all(me.workspace));
+    serve(doors, questionRoutes.keepExample, async ({ body: { asked, before, article } }, me) => {
+      await examples.keep(me.workspace, asked, before, article);
+      return { ok: true as const };
+    });
+    serve(doors, questionRoutes.leaveExample, async ({ params }, me) => {
+      await examples.leave(me.workspace, params.id);
+      return { ok: true as const };
+    });
+    serve(doors, questionRoutes.setSure, async ({ body }, me) => {
+      await house.ports.directories.change(me.workspace, { sure: body });
+      return { ok: true as const };
+    });
+    serve(doors, questionRoutes.gaps, (_, me) => gaps.all(me.workspace));
+    serve(doors, questionRoutes.wordGap, async ({ body }, me) => {
+      await gaps.word(me, body.article, body.places);
+      return { ok: true as const };
+    });
+    serve(doors, questionRoutes.draftGap, async ({ body }, me) => ({ id: await gaps.draft(me, body.places) }));
+    serve(doors, questionRoutes.dismissGap, async ({ body }, me) => {
+      await gaps.dismiss(me.workspace, body.places);
+      return { ok: true as const };
     });
     const documents = new Allowance('documents', { times: 20, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.read, async ({ request, query }, me) => {

@@ -6,6 +6,7 @@ import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
 import { AnswerText } from './answer-text.tsx';
+import { ThisIsRight } from './marking.tsx';
 import { ReasonText, withheldSentence } from './reason.tsx';
 import { useAsking } from './store.ts';
 
@@ -57,6 +58,11 @@ function Said({ found, thresholds, said }: { found: FoundArticle; thresholds: As
       <p className="font-script text-ink-2 italic">
         <ReasonText reason={found.reason} />
       </p>
+      <p className="mt-2">
+        <ThisIsRight id={found.id} isSaid={said}>
+          This is right
+        </ThisIsRight>
+      </p>
     </article>
   );
 }
@@ -73,7 +79,12 @@ function NotKnown({ asked }: { asked: string }) {
         <Link to={`/questions/new?question=${encodeURIComponent(asked)}`} className="text-petrol hover:underline">
           Write one
         </Link>
-        , or open the one below that is right, and add this as a wording.
+        , or say which of those below is right.
+      </p>
+      <p className="mt-2">
+        <ThisIsRight id={null} isSaid>
+          Nothing answers this, and that is right
+        </ThisIsRight>
       </p>
     </div>
   );
@@ -94,6 +105,9 @@ function Others({ found, thresholds }: { found: readonly FoundArticle[]; thresho
               <Link to={`/questions/${one.id}`} className="min-w-0 flex-1 font-script text-base hover:underline">
                 {one.question}
               </Link>
+              <ThisIsRight id={one.id} isSaid={false}>
+                This is right
+              </ThisIsRight>
               <span className="max-w-28 truncate font-mono text-xs leading-6 text-ink-2">
                 {one.reason.words.join(' ') || (one.reason.near[0]?.told ?? 'meaning only')}
               </span>

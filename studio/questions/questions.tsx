@@ -1,6 +1,6 @@
 import { questionRoutes } from '@kineta/contract';
-import { useEffect, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useEffect, useMemo, useState } from 'react';
+import { NavLink, useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentenceOf } from '../shell/api.ts';
 import { useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
@@ -9,13 +9,22 @@ import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
 import { AskingPanel } from './asking.tsx';
 import { BringIn, Brought } from './brought.tsx';
+import { Examples } from './examples.tsx';
 import { AnswerList } from './list.tsx';
+import { Missed } from './missed.tsx';
 import { Proposing } from './proposing.tsx';
 import { useAsking, usePicked } from './store.ts';
 import { Writing } from './writing.tsx';
 
 const NEW = 'new';
 const BROUGHT = 'brought';
+
+/** What stands at the left beside the answers themselves, each at an address of its own. */
+const views = [
+  { name: 'Answers', to: '/questions' },
+  { name: 'Missed', to: '/questions/missed' },
+  { name: 'Examples', to: '/questions/examples' },
+];
 
 function Written({ id }: { id: string }) {
   const { data, error } = useRoute(questionRoutes.one, { params: { id } });
@@ -38,12 +47,30 @@ export default function Questions() {
     };
   }, []);
   const articles = data?.articles;
+  const questions = useMemo(
+    () => new Map(articles?.filter(({ draft }) => !draft).map(({ id: of, question: asks }) => [of, asks])),
+    [articles],
+  );
   const said = articles?.filter(({ draft }) => !draft).length ?? 0;
   const question = query.get('question') ?? '';
   return (
     <main className="flex h-full flex-col">
       <header className="flex min-h-13 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
         <h1 className="font-script text-xl font-semibold">Questions</h1>
+        <nav aria-label="Questions" className="flex gap-4">
+          {views.map(({ name, to }) => (
+            <NavLink
+              key={to}
+              to={to}
+              end
+              className={({ isActive }) =>
+                `border-b-2 py-1 ${isActive ? 'border-petrol font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
         <span className="font-mono text-xs text-ink-2">{articles ? `${countWords(said)} answers` : ''}</span>
         <span className="ml-auto flex flex-wrap gap-2">
           <BringIn />
@@ -59,6 +86,10 @@ export default function Questions() {
             <Writing key={question} question={question} />
           ) : id === BROUGHT ? (
             <Brought />
+          ) : id === 'missed' ? (
+            <Missed />
+          ) : id === 'examples' ? (
+            <Examples questions={questions} />
           ) : id ? (
             <Written id={id} />
           ) : error ? (
