@@ -161,6 +161,22 @@ export const MOST_AT_ONCE = 500;
 export const MOST_PARTS = 2_000;
 
 export const questionRoutes = {
+  answered: route({
+    method: 'POST',
+    path: '/api/questions/answered',
+    summary: 'Tell whether one of the suggested answers was sent to what a visitor asked, or something else',
+    access: 'member',
+    body: z.strictObject({
+      conversation: RowId,
+      number: z.int().min(1),
+      asked: z.string().trim().min(1).max(300),
+      used: z.boolean(),
+      /** The one that was used, or that was suggested first. */
+      article: RowId.nullable(),
+      confidence: z.number().min(0).max(1),
+    }),
+    reply: Done,
+  }),
   gaps: route({
     method: 'GET',
     path: '/api/questions/gaps',

@@ -14,6 +14,7 @@ export {
   To,
 } from './alerts/telling.ts';
 export { toldOf } from './alerts/told.ts';
+export { asksSomething } from './answers/asking.ts';
 export { understandWish } from './answers/wish.ts';
 export {
   type Attendance,

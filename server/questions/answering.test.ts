@@ -1,4 +1,4 @@
-import { flowRoutes, questionRoutes } from '@kineta/contract';
+import { conversationRoutes, flowRoutes, questionRoutes } from '@kineta/contract';
 import { blankArticle, type Flow, FORMAT } from '@kineta/core';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
@@ -119,4 +119,86 @@ test('nobody’s browser says what was found', async () => {
   };
   expect(await visitor.reply('is it made up?', { found } as never)).toMatchObject({ ok: false });
   expect(kinds(visitor)).not.toContain('told');
+});
+
+test('what was missed is put together, worded or drafted from what somebody answered, and is closed then', async () => {
+  const agent = await new Browser(server).signIn(workspace.agent);
+  const visitor = await come();
+  await visitor.reply('can I book the whole boat?');
+  await visitor.reply('get me a person please');
+  await vi.waitFor(() => expect(kinds(visitor).at(-1)).toBe('handed over'), 10_000);
+  const { conversation } = visitor.welcome;
+  await agent.call(conversationRoutes.take, { params: { id: conversation } });
+  await agent.call(conversationRoutes.reply, {
+    params: { id: conversation },
+    body: { clientId: 'a-reply-of-priya', text: 'You can, from £400 for an evening.' },
+  });
+  const gaps = async () => (await lead.call(questionRoutes.gaps, {})).reply.gaps;
+  const gapOf = async (title: RegExp) => (await gaps()).find(gap => title.test(gap.title));
+  await vi.waitFor(async () => expect(await gapOf(/whole boat/)).toMatchObject({ count: 1 }), 10_000);
+  const { places } = (await gapOf(/whole boat/))!;
+  expect((await agent.call(questionRoutes.draftGap, { body: { places } })).problem).toMatchObject({
+    code: 'not_allowed',
+  });
+  const { id } = (await lead.call(questionRoutes.draftGap, { body: { places } })).reply;
+  const { article } = (await lead.call(questionRoutes.one, { params: { id } })).reply;
+  expect(article).toMatchObject({
+    question: 'Can I book the whole boat?',
+    answer: 'You can, from £400 for an evening.',
+    draft: true,
+  });
+  expect(await gapOf(/whole boat/)).toBeUndefined();
+
+  // What an agent answered otherwise than was suggested is missed as well; what was used is not.
+  const taught = { conversation, asked: 'is there a bar on board', article: null, confidence: 0 };
+  await agent.call(questionRoutes.answered, { body: { ...taught, number: 1, used: false } });
+  await agent.call(questionRoutes.answered, { body: { ...taught, number: 2, used: true, asked: 'are dogs fine' } });
+  const bar = (await gapOf(/bar on board/))!;
+  expect(await gapOf(/dogs fine/)).toBeUndefined();
+  await lead.call(questionRoutes.wordGap, { body: { article: dogs, places: bar.places } });
+  expect((await lead.call(questionRoutes.one, { params: { id: dogs } })).reply.article.wordings).toEqual([
+    'is there a bar on board',
+  ]);
+  const cup = (await gapOf(/cup/))!;
+  await lead.call(questionRoutes.dismissGap, { body: { places: cup.places } });
+  expect(await gapOf(/cup/)).toBeUndefined();
+});
+
+test('what is right is kept as an example, asked at every change, and from how sure on it is said is set', async () => {
+  const keep = (asked: string, article: string | null) =>
+    lead.call(questionRoutes.keepExample, { body: { asked, article } });
+  expect((await keep('is my poodle fine', '999999')).problem).toMatchObject({ code: 'not_found' });
+  await keep('may i bring my dog', null);
+  await keep('may i bring my dog', dogs);
+  await keep('who is the mayor', null);
+  const examples = async () => (await lead.call(questionRoutes.examples, {})).reply.examples;
+  await vi.waitFor(async () => expect((await examples()).every(({ found }) => found !== null)).toBe(true), 30_000);
+  const [mayor, dog] = await examples();
+  expect(await examples()).toHaveLength(2);
+  expect(dog).toMatchObject({ article: dogs });
+  expect(dog!.found![0]!.id).toBe(dogs);
+  await lead.call(questionRoutes.leaveExample, { params: { id: mayor!.id } });
+  expect(await examples()).toHaveLength(1);
+
+  const set = (answer: number, meant: number) => lead.call(questionRoutes.setSure, { body: { answer, meant } });
+  expect((await set(0.3, 0.6)).problem).toMatchObject({ code: 'invalid_request' });
+  await set(0.98, 0.6);
+  const { thresholds } = (await lead.call(questionRoutes.ask, { body: { text: 'dogs' } })).reply;
+  expect(thresholds).toEqual({ answer: 0.98, meant: 0.6 });
+});
+
+test('what is often asked is read without asking, and nothing else', async () => {
+  const visitor = await come();
+  expect(visitor.welcome.often).toBeUndefined();
+  await lead.call(questionRoutes.several, { body: { ids: [dogs], done: { what: 'list', listed: true } } });
+  const again = await come();
+  expect(again.welcome.often).toEqual([{ id: dogs, question: 'May I bring my dog?' }]);
+  const read = (reads: object): Promise<{ found: Array<{ id: string }> }> =>
+    new Promise(resolve => again.socket.emit('answers', reads as never, resolve as never));
+  expect(await read({ id: dogs })).toMatchObject({ found: [{ id: dogs, blocks: [expect.anything()] }] });
+  expect(await read({ text: 'may i bring my dog' })).toMatchObject({ found: [{ id: dogs }] });
+  const { articles } = (await lead.call(questionRoutes.list, {})).reply;
+  const unlisted = articles.find(({ listed, draft }) => !listed && !draft)!;
+  expect(await read({ id: unlisted.id })).toMatchObject({ found: [] });
+  expect(await read({})).toMatchObject({ ok: false });
 });

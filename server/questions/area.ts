@@ -100,6 +100,11 @@ export const questions: Area = {
       await house.ports.directories.change(me.workspace, { sure: body });
       return { ok: true as const };
     });
+    serve(doors, questionRoutes.answered, async ({ body }, me) => {
+      await asks.spend(me.id);
+      await gaps.teach(me.workspace, body);
+      return { ok: true as const };
+    });
     serve(doors, questionRoutes.gaps, (_, me) => gaps.all(me.workspace));
     serve(doors, questionRoutes.wordGap, async ({ body }, me) => {
       await gaps.word(me, body.article, body.places);

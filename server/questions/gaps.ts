@@ -1,6 +1,7 @@
-import type { Gap } from '@kineta/contract';
+import type { Gap, questionRoutes } from '@kineta/contract';
 import { blankArticle, cut, groupsOf, type KeptArticle, meaningOfBytes } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
+import type { z } from 'zod';
 import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
@@ -139,6 +140,27 @@ export class Gaps {
     const { id } = await this.book.add(me, drafted);
     await this.settle(me.workspace, places);
     return id;
+  }
+
+  /**
+   * Somebody of the team answered a visitor: with an article that was suggested, or otherwise, which is worth an answer of its own. Raw:
+   * one statement that writes nothing of a conversation that is not the workspace’s, or was told of before.
+   */
+  async teach(workspace: string, { used, ...taught }: z.output<typeof questionRoutes.answered.body>): Promise<void> {
+    await this.house.database.query(
+      `INSERT IGNORE INTO asked_questions (conversation_id, number, workspace_id, asked, did, article_id, confidence, at)
+       SELECT c.id, :number, c.workspace_id, :asked, :did, :article, :confidence, :at FROM conversations c
+       WHERE c.id = :conversation AND c.workspace_id = :workspace AND NOT c.is_test AND c.last_number >= :number`,
+      {
+        replacements: { ...taught, workspace, did: used ? 'answered' : 'did not know', at: new Date() },
+        type: QueryTypes.INSERT,
+      },
+    );
+    if (used && taught.article !== null)
+      await this.house.database.query(
+        'UPDATE articles SET used = used + 1 WHERE id = :article AND workspace_id = :workspace',
+        { replacements: { article: taught.article, workspace }, type: QueryTypes.UPDATE },
+      );
   }
 
   /** It is none of ours to answer. */

@@ -18,6 +18,7 @@ import { replyKeys } from './keys.ts';
 import { isEnclosed, nothingEnclosed, type Writing } from './open-conversation.ts';
 import { Reword } from './reword.tsx';
 import { Signposting } from './signposting.tsx';
+import { asWritten, Suggested, teach, useSuggested } from './suggested.tsx';
 
 const LONGEST = 4_000;
 const MOST_SUGGESTED = 8;
@@ -62,6 +63,10 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
   const known = useKnown(detail);
   const tooLong = text.length - LONGEST;
   const isUnfilled = writing === 'reply' && left.some(place => text.includes(place));
+  const suggested = useSuggested(
+    id,
+    detail.conversation.holder === 'agent' || detail.conversation.holder === 'waiting',
+  );
   const isEmpty = text.trim() === '' && (writing === 'note' || !isEnclosed(attached));
   const cannot = isEmpty || tooLong > 0 || isUnfilled || attaching.busy;
 
@@ -109,6 +114,7 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
     // Once more with nothing written: what still waits is meant.
     if (isEmpty) hurry(id);
     if (cannot) return;
+    if (writing === 'reply' && text.trim() !== '') teach(id, suggested, text);
     send(id, writing, text, andDone && writing === 'reply');
     typedAt.current = 0;
     setWriting('reply');
@@ -169,6 +175,9 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
           }}
         />
       ) : null}
+      {writing === 'reply' && text === '' ? (
+        <Suggested found={suggested.found} onTake={article => put(0, asWritten(article))} />
+      ) : null}
       <textarea
         ref={box}
         onPaste={event => {
@@ -200,6 +209,12 @@ export function Composer({ detail, withOther }: { detail: ConversationDetail; wi
         onKeyDown={event => {
           if (event.nativeEvent.isComposing || names.press(event) || phrases.press(event)) return;
           const key = replyKeys.pressed(event);
+          const suggestion = key === 'first' ? suggested.found[0] : key === 'second' ? suggested.found[1] : undefined;
+          if (suggestion) {
+            event.preventDefault();
+            put(0, asWritten(suggestion));
+            return;
+          }
           if (key !== 'send' && key !== 'sendAndDone') return;
           event.preventDefault();
           go(key === 'sendAndDone');

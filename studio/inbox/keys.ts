@@ -29,6 +29,8 @@ export const firstWordKeys = keyTable('While somebody without a chat is spoken t
 export const replyKeys = keyTable('In the inbox', {
   send: { keys: ['Enter'], does: 'Send' },
   sendAndDone: { keys: ['Mod', 'Enter'], does: 'Send, and the conversation is done' },
+  first: { keys: ['Alt', '1'], does: 'Put the first suggested answer in' },
+  second: { keys: ['Alt', '2'], does: 'Put the second one in' },
   // The box itself begins the line.
   line: { keys: ['Shift', 'Enter'], does: 'A new line' },
 });
