@@ -184,9 +184,14 @@ describe('a question in the middle of something else', () => {
   });
 
   test('leaves a card where it is', () => {
-    const { last, session } = perform(flowOf({ welcome: [card, end] }), [opened, asks('is it loud?', [noise, 0.9])]);
-    expect(said(last)).toEqual(['About 40 dB.']);
+    const { acts, last, session } = perform(flowOf({ welcome: [card, end] }), [
+      opened,
+      asks('is it loud?', [noise, 0.9]),
+    ]);
+    expect(said(last)).toEqual(['About 40 dB.', 'Back to the card:']);
     expect(session).toMatchObject({ state: 'asking', at: 'card' });
+    const cards = acts.flatMap(act => (act.act === 'ask' ? [act.answer.card] : []));
+    expect(cards).toEqual(['card 0', 'card 0']);
   });
 
   test('is an answer where that is told freely, and kept for no name', () => {

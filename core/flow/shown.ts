@@ -59,6 +59,8 @@ export type FieldShown = z.infer<typeof FieldShown>;
 /** How the visitor is to answer, as the host shows it. */
 export const AnswerShown = OneAnswer.extend({
   fields: z.array(FieldShown).optional(),
+  /** The same of a form that is shown once more behind something else: what was filled in stays. */
+  card: z.string().optional(),
   /** The words on the button that sends a form. */
   button: z.string().optional(),
   cards: z.array(CardShown).optional(),

@@ -86,6 +86,7 @@ export const en = {
     'field doubtful': ({ probably }: { probably: string }) =>
       `Did you mean ${probably}? If not, send it again as it is.`,
     'field needed': () => 'This is needed.',
+    'back to the card': () => 'Back to the card:',
     'form not sent': () => 'Please fill the card in and press its button, or write “skip”.',
     'card first': () => 'Please fill the card in and press its button first.',
     'go on without': () => 'Go on without',

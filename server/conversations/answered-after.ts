@@ -13,8 +13,10 @@ export async function answeredAfter(
 ): Promise<string[]> {
   const texts: string[] = [];
   for (const entry of await readLog(database, workspace, id, number, LOOKED_ON)) {
-    if (entry.kind === 'answered') texts.push(entry.text);
-    else if (entry.kind === 'replied' && texts.length > 0) break;
+    // What anybody wrote has its sender’s identity; what the team wrote names who of it.
+    if (!('clientId' in entry) || !('text' in entry)) continue;
+    if ('member' in entry) texts.push(entry.text);
+    else if (texts.length > 0) break;
   }
   return texts.filter(text => text.trim() !== '');
 }

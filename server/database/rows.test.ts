@@ -37,7 +37,7 @@ async function plant(table: AnyTable, workspace: string): Promise<void> {
     turn++;
     if (name === 'workspace_id') values[name] = workspace;
     else if (type === 'tinyint') values[name] = 1;
-    else if (/int$/.test(type)) values[name] = turn;
+    else if (/int$|double/.test(type)) values[name] = turn;
     else if (type === 'datetime') values[name] = new Date(1_764_000_000_000);
     else if (type === 'date') values[name] = '2026-11-24';
     else if (type === 'enum') values[name] = null;

@@ -59,6 +59,10 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         730,
       ],
       [
+        "what visitors asked",
+        365,
+      ],
+      [
         "what texts of answers mean",
         180,
       ],

@@ -19,12 +19,16 @@ import { OnOff } from './on-off.tsx';
 import { PartRow } from './part-row.tsx';
 import { Picks } from './picks.tsx';
 import { Pill } from './pill.tsx';
+import { Plot } from './plot.tsx';
 import { RemoveButton } from './remove-button.tsx';
 import { Skeleton } from './skeleton.tsx';
 import { SuggestionList } from './suggestions.tsx';
 import { Direction } from './words.tsx';
 
 const nothing = () => {};
+const curve = [{ x: [0, 0.5, 1], y: [0.9, 0.6, 0.1], name: 'right', mode: 'lines' as const }];
+const axis = { title: 'sure', range: [0, 1] as [number, number], format: '.0%' };
+const marks = [{ at: 0.5, says: 'said' }];
 
 function Specimen({ of, children }: { of: string; children: ReactNode }) {
   return (
@@ -174,6 +178,11 @@ export default function Specimens() {
           <Empty title="Nobody waits">Who asks for a person stands here.</Empty>
         </div>
         <Skeleton lines={3} className="w-80" />
+      </Specimen>
+      <Specimen of="Plot">
+        <div className="w-96">
+          <Plot name="A curve" data={curve} x={axis} y={axis} marks={marks} />
+        </div>
       </Specimen>
       <Specimen of="AnswerBlocks">
         <AnswerBlocks blocks={answerBlocks('**From £9,500**, and\n\n- the grant\n- [what is in it](/heat-pumps)')} />

@@ -1,5 +1,6 @@
 import type { EntryOf } from './entries/view.ts';
 import { SpokenLine } from './spoken.tsx';
+import './chart.css';
 
 type Charted = EntryOf<'charted'>;
 

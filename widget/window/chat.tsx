@@ -22,8 +22,9 @@ const SEEN = 'kineta.seen';
 
 type Asked = EntryOf<'asked'>;
 
-/** The question that waits for an answer, if the flow asked one last, or that is being answered just now. */
-function lastQuestion({ entries, holder }: ChatState): Asked | undefined {
+/** The question that waits for an answer, if the flow asked one last. */
+function openQuestion({ entries, pending, holder }: ChatState): Asked | undefined {
+  if (pending.some(message => !message.refused)) return undefined;
   const last = entries.findLast(entry => entryViewOf(entry)?.asks !== undefined);
   // What is asked before the chat, or until somebody comes, is asked while people are waited for; and what a flow asked whose
   // visitor had left is answered when they are back.
@@ -76,8 +77,10 @@ export function Chat({
   const [mistake, setMistake] = useState('');
   const log = useRef<HTMLDivElement>(null);
   const box = useRef<HTMLTextAreaElement>(null);
-  const asked = lastQuestion(state);
-  const question = state.pending.some(message => !message.refused) ? undefined : asked;
+  const question = openQuestion(state);
+  // It stays where it is, out of sight while something is sent, which may be no answer: what was filled in is not lost.
+  const asked = useRef<Asked | undefined>(undefined);
+  asked.current = question ?? asked.current;
   const help = question && answerViewOf(question.answer.type);
   const [muted, setMuted] = useState(isMuted);
   const { name } = headOf(dress, state.flow);
@@ -223,10 +226,14 @@ export function Chat({
                 }}
               />
             ))}
-            {asked ? (
-              // While something is sent it is out of sight, and keeps what was filled in: it may be no answer.
+            {asked.current ? (
               <div hidden={!question}>
-                <Answers key={asked.number} answer={asked.answer} feed={feed} send={send} />
+                <Answers
+                  key={asked.current.answer.card ?? asked.current.number}
+                  answer={asked.current.answer}
+                  feed={feed}
+                  send={send}
+                />
               </div>
             ) : null}
             {often ? (

@@ -89,7 +89,12 @@ export const form: StepKind<Form> = {
     const giveUp = stage.way(step.giveUp?.to);
     const ask = (run: Run, line = speak(run), given: Given = {}, mistakes?: ReadonlyMap<Id, string>): Next => {
       const fields = fieldsShown(step.fields, run.world, given, mistakes);
-      run.acts.push({ act: 'ask', step: step.id, line, answer: { type: 'form', fields, button: step.button } });
+      run.acts.push({
+        act: 'ask',
+        step: step.id,
+        line,
+        answer: { type: 'form', fields, button: step.button, card: `${step.id} ${run.tries}` },
+      });
       return WAIT;
     };
     const failed = (run: Run, again: () => Next): Next => {
@@ -116,8 +121,8 @@ export const form: StepKind<Form> = {
         return on;
       },
       makes: () => 'no answer',
-      // Its card stays where it is, with what was filled in.
-      asksAgain: () => WAIT,
+      // The card is the one before, with what was filled in.
+      asksAgain: run => ask(run, spoken(run.world.locale.language, 'back to the card')),
       skip(run) {
         run.tell(step.id, { code: 'form left out' });
         return giveUp;
