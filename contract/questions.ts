@@ -38,6 +38,10 @@ export const ArticleVersion = z.object({
 });
 export type ArticleVersion = z.infer<typeof ArticleVersion>;
 
+/** As what answers are written out. */
+export const WRITTEN_AS = ['jsonld', 'csv', 'markdown'] as const;
+export type WrittenAs = (typeof WRITTEN_AS)[number];
+
 /** What is done with several articles at once. */
 export const SeveralDone = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('approve') }),
@@ -312,6 +316,15 @@ export const questionRoutes = {
         .max(MOST_PARTS),
     }),
     reply: z.object({ fresh: z.int(), changed: z.int() }),
+  }),
+  writtenOut: route({
+    method: 'GET',
+    path: '/api/questions/written/:as',
+    summary: 'All answers that may be said, as a document: FAQPage data (schema.org), a table, or Markdown',
+    access: 'lead',
+    params: z.strictObject({ as: z.enum(WRITTEN_AS) }),
+    reply: z.string(),
+    replyType: 'application/octet-stream',
   }),
   propose: route({
     method: 'POST',

@@ -103,12 +103,19 @@ export async function questions(): Promise<Result[]> {
   const all = [...new Set(articles.flatMap(article => Object.values(textsOf(article)).flat()))];
   const meanings = new Map<string, Int8Array>();
   const began = performance.now();
-  for (let from = 0; from < all.length; from += AT_ONCE) {
-    const few = all.slice(from, from + AT_ONCE);
-    const { meanings: found } = await thread.ask('encode', { texts: few }, LONG);
-    for (const [at, text] of few.entries())
-      meanings.set(text, new Int8Array(found.buffer, at * DIMENSIONS, DIMENSIONS));
-  }
+  // As the server does it: many are read on threads that are there for this alone.
+  const readers = [new Thread(pino({ level: 'error' })), new Thread(pino({ level: 'error' }))];
+  let from = 0;
+  await Promise.all(
+    readers.map(async reader => {
+      for (let few = all.slice(from, (from += AT_ONCE)); few.length > 0; few = all.slice(from, (from += AT_ONCE))) {
+        const { meanings: found } = await reader.ask('encode', { texts: few }, LONG);
+        for (const [at, text] of few.entries())
+          meanings.set(text, new Int8Array(found.buffer, at * DIMENSIONS, DIMENSIONS));
+      }
+      await reader.close();
+    }),
+  );
   await thread.ask('take', { name: 'bench', language: 'en', articles, meanings }, LONG);
   const minutes = (performance.now() - began) / 60_000;
   const find = (text: string) => thread.ask('find', { name: 'bench', asked: text, before: [], most: 24 }, LONG);

@@ -15,8 +15,13 @@ const TAKE_WITHIN = 60_000;
 const AT_ONCE = 4;
 /** So many texts of visitors are read while somebody waits to see them put together. */
 const READ_AT_ONCE = 12;
+/** More than so many are read on threads of their own. */
+const MANY = 60;
 /** So many workspaces’ articles are held here. */
 const MOST_EDITIONS = 200;
+
+const parts = (texts: readonly string[]): string[][] =>
+  Array.from({ length: Math.ceil(texts.length / AT_ONCE) }, (_, at) => texts.slice(at * AT_ONCE, (at + 1) * AT_ONCE));
 
 /** The articles of a workspace as they were at one time. */
 interface Edition {
@@ -48,13 +53,26 @@ export class Answers {
   private readonly book: ArticleBook;
   private readonly memory: Memory;
   private readonly thread: Thread;
+  private readonly readers: readonly Thread[];
+  /** Who reads many texts waits for who does already. */
+  private many: Promise<void> = Promise.resolve();
   private readonly editions = new LRUCache<string, Promise<Edition>>({ max: MOST_EDITIONS });
 
-  constructor(house: Pick<House, 'tables' | 'database' | 'ports' | 'logger'>, book: ArticleBook, thread: Thread) {
+  /**
+   * @param thread finds, and reads a few texts
+   * @param readers read many texts at a time
+   */
+  constructor(
+    house: Pick<House, 'tables' | 'database' | 'ports' | 'logger'>,
+    book: ArticleBook,
+    thread: Thread,
+    readers: readonly Thread[],
+  ) {
     this.house = house;
     this.book = book;
     this.memory = new Memory(house);
     this.thread = thread;
+    this.readers = readers;
   }
 
   /** @param most so many are told of */
@@ -85,9 +103,8 @@ export class Answers {
     const unknown = each.filter(text => !known.has(text));
     const few = unknown.slice(0, READ_AT_ONCE);
     try {
-      for (let from = 0; from < few.length; from += AT_ONCE)
-        for (const [text, amounts] of await this.encode(workspace, few.slice(from, from + AT_ONCE)))
-          known.set(text, amounts);
+      for (const part of parts(few))
+        for (const [text, amounts] of await this.encode(workspace, part)) known.set(text, amounts);
       return { known, unread: unknown.length - few.length };
     } catch (error) {
       if (!(error instanceof ThreadSilent)) throw error;
@@ -99,8 +116,9 @@ export class Answers {
   private async encode(
     workspace: string,
     texts: readonly string[],
+    thread = this.thread,
   ): Promise<ReadonlyArray<readonly [text: string, amounts: Int8Array]>> {
-    const { meanings } = await this.thread.ask('encode', { texts }, TAKE_WITHIN);
+    const { meanings } = await thread.ask('encode', { texts }, TAKE_WITHIN);
     const found = texts.map((text, at) => [text, new Int8Array(meanings.buffer, at * DIMENSIONS, DIMENSIONS)] as const);
     await this.memory.keep(workspace, found);
     return found;
@@ -186,15 +204,41 @@ export class Answers {
     const unknown = texts.filter(text => !known.has(text));
     edition.unread = unknown.length;
     if (unknown.length > 0) await this.take(edition, null);
-    for (let from = 0; from < unknown.length; from += AT_ONCE) {
-      const few = unknown.slice(from, from + AT_ONCE);
-      for (const [text, amounts] of await this.encode(workspace, few)) known.set(text, amounts);
+    const read = async (few: readonly string[], thread: Thread): Promise<void> => {
+      for (const [text, amounts] of await this.encode(workspace, few, thread)) known.set(text, amounts);
       edition.unread -= few.length;
-    }
+    };
+    if (unknown.length > MANY) await this.readMany(unknown, read);
+    else for (const few of parts(unknown)) await read(few, this.thread);
     // As it is before it was given them: one that begins anew meanwhile knows nothing of them.
     const { lives } = this.thread;
     await this.take(edition, isRead ? known : null);
     edition.life = Math.max(1, lives);
+  }
+
+  /**
+   * Reads many texts on threads that are there for this alone, so that nobody who asks waits behind them: of one workspace after the
+   * other, a few at a time. What was read is kept as it comes; whoever is stopped in the middle goes on from there.
+   */
+  private readMany(
+    texts: readonly string[],
+    read: (few: readonly string[], thread: Thread) => Promise<void>,
+  ): Promise<void> {
+    const turn = this.many.then(async () => {
+      const left = parts(texts);
+      try {
+        await Promise.all(
+          this.readers.map(async thread => {
+            for (let few = left.shift(); few; few = left.shift()) await read(few, thread);
+          }),
+        );
+      } finally {
+        // Each holds an encoder of its own.
+        await Promise.all(this.readers.map(thread => thread.end()));
+      }
+    });
+    this.many = turn.catch(() => {});
+    return turn;
   }
 
   private async take(

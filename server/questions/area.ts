@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { questionRoutes } from '@kineta/contract';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
@@ -16,7 +17,10 @@ import { articles, articleVersions, askedQuestions, meanings, questionExamples }
 import { listedFor, named, readableBy } from './often.ts';
 import { proposed } from './proposed/proposed.ts';
 import { Thread } from './thread/thread.ts';
+import { writtenOut } from './written-out.ts';
 
+/** On so many threads many texts are read at a time. */
+const MOST_READERS = 2;
 const HASTY = 'That were many questions at once. Please try again in a moment.';
 
 interface Parts {
@@ -36,14 +40,18 @@ function partsOf(house: House): Parts {
   const finding = new Thread(house.logger);
   // A document that takes long to be read keeps nobody from being answered.
   const reading = new Thread(house.logger, { isPatient: false });
-  const answers = new Answers(house, book, finding);
+  const readers = Array.from(
+    { length: Math.min(MOST_READERS, availableParallelism()) },
+    () => new Thread(house.logger),
+  );
+  const answers = new Answers(house, book, finding, readers);
   const parts = {
     book,
     answers,
     bringing: new Bringing(book, answers, reading),
     examples: new Examples(house, book, answers),
     gaps: new Gaps(house, book, answers),
-    threads: [finding, reading],
+    threads: [finding, reading, ...readers],
   };
   made.set(house, parts);
   return parts;
@@ -120,6 +128,11 @@ export const questions: Area = {
       if (!Buffer.isBuffer(request.body)) throw new ProblemError('wrong_file', 'Choose a document to bring in.');
       await documents.spend(me.workspace);
       return bringing.read(me.workspace, query.name, request.body);
+    });
+    serve(doors, questionRoutes.writtenOut, async ({ params: { as }, response }, me) => {
+      const { ending, write } = writtenOut[as];
+      response.attachment(`answers.${ending}`);
+      return write((await book.said(me.workspace)).map(({ kept }) => kept));
     });
     serve(doors, questionRoutes.take, ({ body }, me) => book.bring(me, body.source, body.parts));
     serve(doors, questionRoutes.propose, async ({ body }, me) => ({

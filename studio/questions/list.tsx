@@ -1,4 +1,4 @@
-import { type ListedArticle, questionRoutes } from '@kineta/contract';
+import { type ListedArticle, questionRoutes, type WrittenAs } from '@kineta/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
@@ -7,6 +7,7 @@ import { call } from '../shell/api.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { SmallInput } from '../ui/field.tsx';
+import { Menu } from '../ui/menu.tsx';
 import { Picks } from '../ui/picks.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { countWords } from '../ui/writing.ts';
@@ -26,6 +27,13 @@ const views: ReadonlyArray<{ name: string; holds: (article: ListedArticle) => bo
   { name: 'To check', holds: ({ draft }) => draft, empty: 'Nothing waits for your yes.' },
 ];
 const LISTED = 1;
+
+/** As what they are saved. */
+const writtenAs: ReadonlyArray<{ as: WrittenAs; label: string }> = [
+  { as: 'markdown', label: 'As Markdown' },
+  { as: 'csv', label: 'As a table (CSV)' },
+  { as: 'jsonld', label: 'As FAQPage data (JSON-LD)' },
+];
 
 const plain = (text: string): string => text.toLowerCase();
 const matches = ({ question, begins, tags, source }: ListedArticle, words: readonly string[]): boolean => {
@@ -133,6 +141,16 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
             Pick all
           </button>
         ) : null}
+        <Menu
+          items={writtenAs.map(({ as, label }) => ({
+            label,
+            onSelect: () => location.assign(questionRoutes.writtenOut.path.replace(':as', as)),
+          }))}
+        >
+          <button type="button" className="text-petrol hover:underline">
+            Write out…
+          </button>
+        </Menu>
       </div>
       <Several />
       {shown.length === 0 ? (

@@ -3,6 +3,7 @@ import { blankArticle, KeptArticle, PERSONS } from '@kineta/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { z } from 'zod';
+import { useSignedIn } from '../account/store.ts';
 import { call } from '../shell/api.ts';
 import { changedHere, keyOf, queries } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
@@ -66,8 +67,8 @@ const personNames: Record<(typeof PERSONS)[number], string> = {
   'not known': 'only people who are not known',
 };
 
-const isNarrowed = ({ audience: { pages, languages, person }, from, to }: Fields): boolean =>
-  [pages, languages, from, to].some(text => text !== '') || person !== 'anybody';
+const isNarrowed = ({ audience: { pages, languages, person, sites }, from, to }: Fields): boolean =>
+  [pages, languages, from, to].some(text => text !== '') || person !== 'anybody' || sites.length > 0;
 
 /** Where an answer is written, new or otherwise than it was. */
 export function Writing({ page, question = '' }: { page?: ArticlePage; question?: string }) {
@@ -86,6 +87,7 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
     if (asked !== '') void ask(asked);
     void navigate('/questions');
   });
+  const { sites } = useSignedIn();
   const { answer, wordings } = form.watch();
   const { draft } = before;
   const addsWording = asked !== '' && page !== undefined && !lines(wordings).includes(asked);
@@ -163,6 +165,19 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
               {...form.register('audience.languages')}
             />
           </div>
+          {sites.length > 1 || before.audience.sites.length > 0 ? (
+            <fieldset className="col-span-full">
+              <legend className="mb-1 text-ink-2">Sites; all when none is ticked</legend>
+              <span className="flex flex-wrap gap-x-4 gap-y-1">
+                {sites.map(({ id, name }) => (
+                  <label key={id} className="flex items-center gap-2">
+                    <input type="checkbox" value={id} {...form.register('audience.sites')} />
+                    {name}
+                  </label>
+                ))}
+              </span>
+            </fieldset>
+          ) : null}
           <TextField label="From" type="date" mistake={form.mistakeAt('from')} {...form.register('from')} />
           <TextField label="To" type="date" mistake={form.mistakeAt('to')} {...form.register('to')} />
         </fieldset>

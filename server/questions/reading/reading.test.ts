@@ -1,5 +1,7 @@
+import { blankArticle } from '@kineta/core';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { writtenOut } from '../written-out.ts';
 import { Unreadable } from './document.ts';
 import { LARGEST, partsOf } from './readers.ts';
 import { docx, pdf, samples, wordParagraph } from './tests/documents.ts';
@@ -126,4 +128,22 @@ test('whatever a document holds, it is read to something or refused in a sentenc
       },
     ),
   );
+});
+
+test('what is written out is read again as it was', async () => {
+  const answers = [
+    [
+      'May I bring my dog?',
+      'On a **lead**, on the [upper deck](https://boats.example/deck).\n\n- small ones inside\n- none at the bar',
+    ],
+    ['What does it cost?', '| Who | Price |\n| --- | --- |\n| Adult | £18 |\n| Child | £9 |'],
+    ['Is it dry?', '- mostly\n- =not in March'],
+  ] as const;
+  const articles = answers.map(([question, answer]) => ({ ...blankArticle, question, answer }));
+  for (const { ending, write } of Object.values(writtenOut)) {
+    const parts = await partsOf(Buffer.from(write(articles)), { name: `answers.${ending}` });
+    expect(parts.map(({ question }) => question)).toEqual(answers.map(([question]) => question));
+    const plain = (text: string) => text.replace(/[*|\\-]|\s/g, '');
+    expect(parts.map(({ answer }) => plain(answer))).toEqual(answers.map(([, answer]) => plain(answer)));
+  }
 });

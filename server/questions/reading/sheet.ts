@@ -47,7 +47,8 @@ export const sheet: Reader = {
       );
     const told = data.slice(columns.from).flatMap(row => {
       const question = row[columns.question]?.trim() ?? '';
-      const answer = row[columns.answer]?.trim() ?? '';
+      // Tables that are written out mark what a spreadsheet would take for a formula.
+      const answer = (row[columns.answer]?.trim() ?? '').replace(/^'(?=[=+\-@\t\r])/, '');
       return question && answer ? [{ question, answer }] : [];
     });
     return { tree: { type: 'root', children: [] }, told };

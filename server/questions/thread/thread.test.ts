@@ -68,10 +68,14 @@ test('who asks is told when it ends, and it begins anew, without what it had bee
   await expect(find()).rejects.toThrow(ThreadSilent);
   await vi.waitFor(async () => expect(await find()).toBeNull(), 10_000);
   expect(falling.lives).toBe(2);
+  // It is let go, and begins anew at once when it is asked.
+  await falling.end();
+  expect(await find()).toBeNull();
+  expect(falling.lives).toBe(3);
   await expect(falling.ask('encode', { texts: [] }, 20)).rejects.toThrow(ThreadSilent);
   await falling.close();
   await expect(find()).rejects.toThrow(ThreadSilent);
-  expect(started).toHaveLength(2);
+  expect(started).toHaveLength(3);
 });
 
 test('what takes too long is given up, and one that is not patient begins anew', async () => {

@@ -90,6 +90,13 @@ export class Thread {
     });
   }
 
+  /** Lets the thread go, as nobody needs it for a while; it begins anew when it is asked again. */
+  async end(): Promise<void> {
+    const { worker } = this;
+    this.ended();
+    await worker?.terminate();
+  }
+
   async close(): Promise<void> {
     const { worker } = this;
     this.restsUntil = Number.POSITIVE_INFINITY;
