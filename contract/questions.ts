@@ -151,8 +151,8 @@ export const BroughtPart = z.object({
   question: z.string(),
   answer: z.string(),
   heading: z.string(),
-  /** Whether it is new, known with another answer, known as it is, or like another. */
-  state: z.enum(['new', 'changed', 'same', 'like']),
+  /** Whether it is new, known with another answer, known as it is, like another, or from there before and there no more. */
+  state: z.enum(['new', 'changed', 'same', 'like', 'gone']),
   /** The one that it is, or is like. */
   article: z.object({ id: RowId, question: z.string(), answer: z.string() }).nullable(),
 });
@@ -294,6 +294,14 @@ export const questionRoutes = {
     query: z.strictObject({ name: z.string().trim().min(1).max(300) }),
     reply: z.object({ parts: z.array(BroughtPart), left: z.int() }),
   }),
+  readPage: route({
+    method: 'POST',
+    path: '/api/questions/read/page',
+    summary: 'Read what a page of the sites answers, beside what is known; nothing is taken in by it',
+    access: 'lead',
+    body: z.strictObject({ address: z.string().trim().min(1, 'Say which page.').max(2_000) }),
+    reply: z.object({ source: z.string(), parts: z.array(BroughtPart), left: z.int() }),
+  }),
   take: route({
     method: 'POST',
     path: '/api/questions/taken',
@@ -312,10 +320,11 @@ export const questionRoutes = {
             answer: KeptArticle.shape.answer,
           }),
         )
-        .min(1)
         .max(MOST_PARTS),
+      /** Those that are there no more, and are removed. */
+      gone: z.array(RowId).max(MOST_PARTS).default([]),
     }),
-    reply: z.object({ fresh: z.int(), changed: z.int() }),
+    reply: z.object({ fresh: z.int(), changed: z.int(), gone: z.int() }),
   }),
   writtenOut: route({
     method: 'GET',

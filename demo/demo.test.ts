@@ -144,6 +144,12 @@ describe('Brackenrow', () => {
   };
   const all = pastDays(past, now, 90);
 
+  test.each([90, 7])('of %i days tells of nothing that is still to come', days => {
+    for (const when of [now, now + 3 * 3_600_000, now + 9 * 3_600_000])
+      for (const { entries } of pastDays(past, when, days))
+        for (const { at } of entries) expect(Date.parse(at)).toBeLessThanOrEqual(when);
+  });
+
   test('has had three editions with nothing wrong', () => {
     for (const { content } of past.editions)
       expect(check(content, { teams: teams.map(team => team.name) })).toEqual([]);

@@ -1,9 +1,14 @@
+import { fileURLToPath } from 'node:url';
 import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
+/** What reads Markdown takes the page’s own parser for one mark; in a worker there is no page. */
+const inWorkersToo = fileURLToPath(new URL('./index.js', import.meta.resolve('decode-named-character-reference')));
+
 export default defineConfig({
   plugins: [react(), tailwind()],
+  resolve: { alias: { 'decode-named-character-reference': inWorkersToo } },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 900,

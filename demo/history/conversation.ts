@@ -188,7 +188,13 @@ class Conversation {
       // Who stands in the middle now has not left.
       if (ending !== 'natural') reply ??= answerTo(ask, visitor.name, this.setting.asked, () => 0.5);
       if (!reply) return;
+      const { at } = this;
       this.wait(4, 40);
+      // What comes only later has not been said yet.
+      if (this.at > this.setting.until) {
+        this.at = at;
+        return;
+      }
       this.says(reply.text, reply);
       this.perform(reply);
     }
@@ -207,7 +213,7 @@ class Conversation {
       return;
     }
     // Most are met within a minute; now and then nobody comes for long.
-    this.wait(3, this.dice() < 0.12 ? PATIENCE * 1.6 : 30);
+    this.wait(3, ending === 'natural' && this.dice() < 0.12 ? PATIENCE * 1.6 : 30);
     const member = who(pick(agents, this.dice));
     this.agent = member.name;
     if (ending === 'natural' && this.at - wantedAt > PATIENCE * SECOND) {

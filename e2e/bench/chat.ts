@@ -6,9 +6,10 @@ import { connect, migrate, startPrivateDatabase } from '@kineta/server';
 import { createConnection } from 'mariadb';
 import type { Socket } from 'socket.io-client';
 import { agents, signedIn } from './agents.ts';
+import { entries } from './questions.ts';
 import { percentile, type Result, result } from './result.ts';
 import { root, started } from './started.ts';
-import { echo, inGroups, load, publish, ROUNDS, visitors } from './talkers.ts';
+import { answer, echo, inGroups, load, publish, ROUNDS, visitors } from './talkers.ts';
 
 const PORT = 4_477;
 /** So many agents take chats meanwhile, and are told of every message. */
@@ -43,6 +44,7 @@ export async function chat(): Promise<Result[]> {
   };
   const children: ChildProcess[] = [];
   const results: Result[] = [];
+  let isAnswered = false;
   try {
     const tables = connect(database.url, 2);
     await migrate(tables);
@@ -51,10 +53,15 @@ export async function chat(): Promise<Result[]> {
     const tokens = await signedIn(database.url, AGENTS);
     const adminSocket = join(home, 'mariadb', 's.sock');
     await work(adminSocket);
-    for (const { count, bound } of [
-      { count: 200, bound: 40 },
-      { count: 1_000, bound: 150 },
+    for (const { count, bound, asks } of [
+      { count: 200, bound: 40, asks: false },
+      { count: 1_000, bound: 150, asks: false },
+      // The same with every tenth message a question, found by meaning among a few dozen answers.
+      { count: 200, bound: 40, asks: true },
+      { count: 1_000, bound: 150, asks: true },
     ]) {
+      if (asks && !isAnswered) await answer(database.url, entries(50));
+      isAnswered ||= asks;
       const sockets: Socket[] = [];
       const bare = await started('node_modules/.bin/tsx', ['e2e/bench/echo.ts'], env);
       children.push(bare.process);
@@ -66,7 +73,9 @@ export async function chat(): Promise<Result[]> {
       children.push(kineta.process);
       const url = `http://127.0.0.1:${PORT}`;
       await agents([url], tokens, sockets);
-      const talkers = await visitors(url, count, sockets);
+      const talkers = await visitors(url, count, sockets, {}, asks);
+      // What the answers mean is read while the first rounds go on, and kept.
+      if (asks) await load(talkers, 0, 3);
       const before = await work(adminSocket);
       const ours = await load(talkers);
       const after = await work(adminSocket);
@@ -83,7 +92,7 @@ export async function chat(): Promise<Result[]> {
       );
       results.push(
         result(
-          `chat, ${count} visitors, p95`,
+          `chat, ${count} visitors${asks ? ', one of ten asks' : ''}, p95`,
           p95,
           'ms',
           { name: 'bare echo with one insert', value: percentile(reference.times, 0.95) },

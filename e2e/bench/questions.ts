@@ -49,7 +49,7 @@ const askedAbout = [
 ];
 
 /** So many entries, each about another thing. */
-function entries(count: number): Article[] {
+export function entries(count: number): Article[] {
   return Array.from({ length: count }, (_, at) => {
     const [question, answer] = asks[at % asks.length]!;
     const thing = things[Math.floor(at / asks.length) % things.length]!;
@@ -105,10 +105,12 @@ export async function questions(): Promise<Result[]> {
   const began = performance.now();
   // As the server does it: many are read on threads that are there for this alone.
   const readers = [new Thread(pino({ level: 'error' })), new Thread(pino({ level: 'error' }))];
-  let from = 0;
+  const left = Array.from({ length: Math.ceil(all.length / AT_ONCE) }, (_, at) =>
+    all.slice(at * AT_ONCE, (at + 1) * AT_ONCE),
+  );
   await Promise.all(
     readers.map(async reader => {
-      for (let few = all.slice(from, (from += AT_ONCE)); few.length > 0; few = all.slice(from, (from += AT_ONCE))) {
+      for (let few = left.shift(); few; few = left.shift()) {
         const { meanings: found } = await reader.ask('encode', { texts: few }, LONG);
         for (const [at, text] of few.entries())
           meanings.set(text, new Int8Array(found.buffer, at * DIMENSIONS, DIMENSIONS));

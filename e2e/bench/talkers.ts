@@ -1,12 +1,13 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type { EntryBatch } from '@kineta/contract';
-import type { Flow } from '@kineta/core';
+import { blankArticle, type Flow } from '@kineta/core';
 import { connect, shipRules, Tables } from '@kineta/server';
 import { io, type Socket } from 'socket.io-client';
 
 /** Each visitor replies once in this time; they are spread evenly over it. */
 const EVERY = 5_000;
 export const ROUNDS = 6;
+const ASKS_EVERY = 10;
 const ORIGIN = 'http://bench.example';
 
 /** A flow that goes on for ever: a question, a fact set, a line, and round again. */
@@ -102,11 +103,21 @@ function within<T>(milliseconds: number, work: Promise<T>): Promise<T> {
   ]).finally(() => clearTimeout(timer));
 }
 
+const pick = { text: 'Semi-detached', choice: 'semi' };
+/** What is asked of one’s own accord, in as many words as visitors use. */
+const questions = [
+  'how loud is the outside unit',
+  'what does it cost to run',
+  'can I still change my mind about the survey?',
+  'hi, our neighbour has one and says the radiators had to go, is that so with yours',
+];
+
 async function visitor(
   url: string,
   boarding: string,
   sockets: Socket[],
   extraHeaders: Record<string, string>,
+  asksFrom: number | undefined,
 ): Promise<Talker> {
   const socket = io(`${url}/visitor`, { transports: ['websocket'], forceNew: true, auth: { boarding }, extraHeaders });
   sockets.push(socket);
@@ -126,7 +137,9 @@ async function visitor(
           resolve();
         };
         socket.on('entries', onEntries);
-        socket.emit('reply', { clientId, text: 'Semi-detached', choice: 'semi' }, (answer: { ok: boolean }) => {
+        const asks = asksFrom !== undefined && (asksFrom + count) % ASKS_EVERY === 0;
+        const said = asks ? { text: questions[count % questions.length]! } : pick;
+        socket.emit('reply', { clientId, ...said }, (answer: { ok: boolean }) => {
           if (!answer.ok) reject(new Error('A reply was refused.'));
         });
       }),
@@ -152,15 +165,16 @@ export async function boardingOf(url: string): Promise<string> {
   return /data-boarding="([^"]+)"/.exec(page)?.[1] ?? '';
 }
 
-/** Lets visitors in through the window of the site, as many as are wished. */
+/** Lets visitors in through the window of the site, as many as are wished. @param asks whether every tenth message of theirs asks something */
 export async function visitors(
   url: string,
   count: number,
   sockets: Socket[],
   extraHeaders: Record<string, string> = {},
+  asks = false,
 ): Promise<Talker[]> {
   const boarding = await boardingOf(url);
-  return inGroups(count, () => visitor(url, boarding, sockets, extraHeaders));
+  return inGroups(count, index => visitor(url, boarding, sockets, extraHeaders, asks ? index : undefined));
 }
 
 /** Writes the workspace, its site and the published flow into a database that has its tables. */
@@ -183,5 +197,19 @@ export async function publish(databaseUrl: string, played = flow): Promise<void>
   );
   // As every workspace begins: six rules, which are followed with every message.
   await shipRules(new Tables(database), '1');
+  await database.close();
+}
+
+/** Writes what questions are answered by, for the workspace that was published. */
+export async function answer(
+  databaseUrl: string,
+  articles: ReadonlyArray<{ question: string; answer: string }>,
+): Promise<void> {
+  const database = connect(databaseUrl, 2);
+  const rows = articles.map((article, at) => [1, JSON.stringify({ ...blankArticle, ...article }), at + 1, 1]);
+  await database.query('INSERT INTO articles (workspace_id, written, place, number) VALUES :rows', {
+    replacements: { rows },
+  });
+  await database.query('UPDATE workspaces SET articles_number = 1');
   await database.close();
 }

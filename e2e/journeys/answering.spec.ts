@@ -139,6 +139,38 @@ test('the step that answers questions is put in a flow, tried beside it, and met
   await firstVisitAgain(hanne);
 });
 
+test('the help page of the site is brought in: what is known stays, what is there no more is told', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.goto(`${stack.url}/questions`);
+  const read = async (address: string) => {
+    await hanne.getByRole('button', { name: 'Bring in a page…' }).click();
+    await hanne.getByLabel('Its address').fill(address);
+    await hanne.getByRole('button', { name: 'Read it' }).click();
+  };
+  await read('https://elsewhere.example/help');
+  await expect(hanne.getByText(/is none of your sites’ domains/)).toBeVisible();
+  await hanne.getByRole('button', { name: 'Leave it' }).click();
+
+  // One that stands on no page any more.
+  await hanne.getByRole('button', { name: 'New answer' }).click();
+  await hanne.getByLabel('What is asked').fill('Do you sweep qxv flues?');
+  await hanne.getByLabel('What is answered').fill('We do not.');
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  await read(`${stack.site}/help`);
+  const found = hanne.getByRole('list', { name: 'What was found' });
+  await expect(found.getByText('Which grants are there?')).toBeVisible();
+  await expect(found.getByText('known as it is').first()).toBeVisible();
+  await expect(found.getByText('there no more')).toHaveCount(0);
+  await hanne.getByRole('button', { name: 'Leave it' }).click();
+  await hanne.getByLabel('Find an answer').fill('qxv flues');
+  await hanne.getByRole('link', { name: /Do you sweep qxv flues/ }).click();
+  await hanne.getByRole('button', { name: 'Remove' }).click();
+  await expect(hanne.getByRole('list', { name: 'Answers' })).toBeVisible();
+});
+
 test('a lead says what is right: it is a wording at once, an example from then on, and sets from how sure on anything is said', async ({
   browser,
   stack,

@@ -5,6 +5,7 @@ import type { Duty } from '../clockwork/clockwork.ts';
 import type { Transaction } from '../database/connect.ts';
 import type { Row } from '../database/table.ts';
 import type { House } from '../house/house.ts';
+import { notFetchedWords } from '../house/not-fetched.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { differing, MOST_PRODUCTS, type ProductBook, withHeld } from './book.ts';
 import { productPages, products } from './model.ts';
@@ -210,20 +211,11 @@ function languageOf(language: string | undefined): string | undefined {
   }
 }
 
-const REASONS: Readonly<Record<string, string>> = {
-  inside: 'it lies in a private network',
-  slow: 'it took too long',
-  silent: 'nothing answers there',
-  'no page': 'what is there is no page',
-  'round in circles': 'it sends round in circles',
-};
-
 /** Why a page is not read, for whoever names it. */
 function troubleWords({ code, about }: PageTrouble): string {
-  if (code === 'domain not allowed') return `${about} is none of your sites’ domains.`;
-  if (code === 'nothing for sale')
-    return 'The page says of nothing that it is for sale: no Product data (schema.org) was found on it.';
-  return `The page could not be read: ${REASONS[about] ?? `it answered with status ${about}`}.`;
+  return code === 'nothing for sale'
+    ? 'The page says of nothing that it is for sale: no Product data (schema.org) was found on it.'
+    : notFetchedWords({ code, about });
 }
 
 /** Has pages read again whose time has come. */

@@ -48,7 +48,7 @@ function partsOf(house: House): Parts {
   const parts = {
     book,
     answers,
-    bringing: new Bringing(book, answers, reading),
+    bringing: new Bringing(house, book, answers, reading),
     examples: new Examples(house, book, answers),
     gaps: new Gaps(house, book, answers),
     threads: [finding, reading, ...readers],
@@ -129,12 +129,16 @@ export const questions: Area = {
       await documents.spend(me.workspace);
       return bringing.read(me.workspace, query.name, request.body);
     });
+    serve(doors, questionRoutes.readPage, async ({ body }, me) => {
+      await documents.spend(me.workspace);
+      return bringing.readPage(me.workspace, body.address);
+    });
     serve(doors, questionRoutes.writtenOut, async ({ params: { as }, response }, me) => {
       const { ending, write } = writtenOut[as];
       response.attachment(`answers.${ending}`);
       return write((await book.said(me.workspace)).map(({ kept }) => kept));
     });
-    serve(doors, questionRoutes.take, ({ body }, me) => book.bring(me, body.source, body.parts));
+    serve(doors, questionRoutes.take, ({ body }, me) => book.bring(me, body.source, body.parts, body.gone));
     serve(doors, questionRoutes.propose, async ({ body }, me) => ({
       fresh: await book.takeIn(me, proposed[body.business]),
     }));

@@ -216,12 +216,16 @@ export class ArticleBook {
     return fresh.length;
   }
 
-  /** Takes in what was found in a document: new ones behind the others, and other answers for those that are known. */
+  /**
+   * Takes in what was found in a document: new ones behind the others, and other answers for those that are known.
+   * @param gone what was from there, and is removed, as it is there no more
+   */
   bring(
     me: SignedIn,
     source: string,
     parts: ReadonlyArray<{ id: string | null; question: string; answer: string }>,
-  ): Promise<{ fresh: number; changed: number }> {
+    gone: readonly string[] = [],
+  ): Promise<{ fresh: number; changed: number; gone: number }> {
     return this.change(me.workspace, async transaction => {
       const known = new Map((await this.all(me.workspace, transaction)).map(row => [row.id, row]));
       const changed = parts.flatMap(({ id, answer }) => {
@@ -233,7 +237,14 @@ export class ArticleBook {
         .map(({ question, answer }) => ({ ...blankArticle, question, answer, source }));
       await this.keep(me, changed, transaction);
       await this.addWithin(me, fresh, [...known.values()], transaction);
-      return { fresh: fresh.length, changed: changed.length };
+      const left = [...known.values()].filter(({ id, written }) => gone.includes(id) && written.source === source);
+      if (left.length > 0)
+        await this.rows(me.workspace).change(
+          { removedAt: new Date() },
+          { id: left.map(({ id }) => id) },
+          { transaction },
+        );
+      return { fresh: fresh.length, changed: changed.length, gone: left.length };
     });
   }
 

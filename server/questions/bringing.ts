@@ -1,5 +1,7 @@
 import { type BroughtPart, MOST_PARTS } from '@kineta/contract';
 import { cut, questionKey, usualThresholds } from '@kineta/core';
+import type { House } from '../house/house.ts';
+import { notFetchedWords } from '../house/not-fetched.ts';
 import { ProblemError } from '../http/problem.ts';
 import type { Answers } from './answers.ts';
 import type { ArticleBook } from './book.ts';
@@ -16,19 +18,58 @@ const refuse = (message: string): ProblemError => new ProblemError('wrong_file',
 
 /** What a document answers, beside what is known already. Read on a thread of its own, so that nobody waits for it. */
 export class Bringing {
+  private readonly house: Pick<House, 'ports'>;
   private readonly book: ArticleBook;
   private readonly answers: Answers;
   private readonly thread: Thread;
 
-  constructor(book: ArticleBook, answers: Answers, thread: Thread) {
+  constructor(house: Pick<House, 'ports'>, book: ArticleBook, answers: Answers, thread: Thread) {
+    this.house = house;
     this.book = book;
     this.answers = answers;
     this.thread = thread;
   }
 
+  /**
+   * What a page of the workspace’s sites answers, or of a host that it allows; what was from there and is there no more beside it.
+   * @throws {ProblemError} `invalid_request` at the address with why it cannot be had
+   */
+  async readPage(workspace: string, address: string): Promise<{ source: string; parts: BroughtPart[]; left: number }> {
+    const { ports } = this.house;
+    const { workspace: settings } = await ports.directories.of(workspace);
+    const page = await ports.sites.page(workspace, address, settings.allowedHosts);
+    if ('code' in page) {
+      const message = notFetchedWords(page);
+      throw new ProblemError('invalid_request', message, { fields: [{ path: 'body.address', message }] });
+    }
+    const source = page.url.pathname;
+    const read = await this.read(workspace, source, Buffer.from(page.html), 'page.html');
+    const there = new Set(read.parts.map(({ question, heading }) => questionKey(question || heading)));
+    const gone = (await this.book.all(workspace)).flatMap(({ id, written: { question, answer, source: from } }) =>
+      from === source && !there.has(questionKey(question))
+        ? [
+            {
+              kind: 'pair' as const,
+              question,
+              answer,
+              heading: '',
+              state: 'gone' as const,
+              article: { id, question, answer },
+            },
+          ]
+        : [],
+    );
+    return { source, parts: [...read.parts, ...(read.left > 0 ? [] : gone)], left: read.left };
+  }
+
   /** @throws {ProblemError} `wrong_file` with why it cannot be read */
-  async read(workspace: string, name: string, content: Buffer): Promise<{ parts: BroughtPart[]; left: number }> {
-    const found = await this.parts(name, content);
+  async read(
+    workspace: string,
+    name: string,
+    content: Buffer,
+    readAs = name,
+  ): Promise<{ parts: BroughtPart[]; left: number }> {
+    const found = await this.parts(readAs, content);
     const rows = await this.book.all(workspace);
     const byQuestion = new Map(rows.map(row => [questionKey(row.written.question), row]));
     const parts: BroughtPart[] = [];

@@ -144,7 +144,7 @@ describe('a document', () => {
       { id: null, question: 'Who built the boats?', answer: 'We did.' },
     ];
     const { reply } = await lead.call(questionRoutes.take, { body: { source: 'help.html', parts: taken } });
-    expect(reply).toEqual({ fresh: 1, changed: 1 });
+    expect(reply).toEqual({ fresh: 1, changed: 1, gone: 0 });
     const { article, number } = (await lead.call(questionRoutes.one, { params: { id: known.id } })).reply;
     expect([article.answer, article.source, number]).toEqual(['On the **upper** deck.', 'help.html', 2]);
     expect((await list()).find(({ question }) => question === 'Who built the boats?')).toMatchObject({
@@ -161,6 +161,41 @@ describe('a document', () => {
     expect(await read('x.html', Buffer.alloc(22 * 1_048_576))).toMatchObject({ code: 'too_large' });
     const { parts } = await read('x.html', '<p onclick="alert(1)">So.<script>alert(1)</script></p>');
     expect(JSON.stringify(parts)).not.toContain('alert');
+  });
+});
+
+describe('a page of the sites', () => {
+  test('is told of beside what was from there, of which that is removed which is there no more', async () => {
+    const { sites } = server.house.ports;
+    const { page } = sites;
+    const html = '<main><h2>Is there a swing?</h2><p>By the mast.</p><h2>Who may steer?</h2><p>The captain.</p></main>';
+    sites.page = async (_, address) =>
+      address.startsWith('https://boats')
+        ? { url: new URL(address), html, policies: [] }
+        : { code: 'domain not allowed', about: new URL(address).host };
+    try {
+      await add('Is there a slide?', 'At the stern.', { source: '/toys' });
+      await add('Who may steer?', 'Nobody.', { source: '/toys' });
+      const other = await add('Is there a net?', 'No.', { source: '/nets' });
+      const refused = await lead.call(questionRoutes.readPage, { body: { address: 'https://elsewhere.example/' } });
+      expect(refused.problem?.detail).toContain('none of your sites');
+      const { source, parts } = (
+        await lead.call(questionRoutes.readPage, { body: { address: 'https://boats.example/toys' } })
+      ).reply;
+      expect(source).toBe('/toys');
+      expect(parts.map(({ question, state }) => [question, state])).toEqual([
+        ['Is there a swing?', 'new'],
+        ['Who may steer?', 'changed'],
+        ['Is there a slide?', 'gone'],
+      ]);
+      const gone = [parts[2]!.article!.id, other.id];
+      const { reply } = await lead.call(questionRoutes.take, { body: { source, parts: [], gone } });
+      // What is from elsewhere is not removed by it.
+      expect(reply).toEqual({ fresh: 0, changed: 0, gone: 1 });
+      expect(await questions()).toContain('Is there a net?');
+    } finally {
+      sites.page = page;
+    }
   });
 });
 

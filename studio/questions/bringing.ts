@@ -5,6 +5,13 @@ import { call, sentenceOf } from '../shell/api.ts';
 /** What documents may end in. */
 export const DOCUMENTS = '.html,.htm,.md,.markdown,.docx,.pdf,.csv,.tsv,.txt,.json,.jsonld';
 
+interface Found {
+  /** How it is called where that is another name than it was asked for by. */
+  source?: string;
+  parts: BroughtPart[];
+  left: number;
+}
+
 interface BringingState {
   state: 'none' | 'reading' | 'read' | 'failed';
   name: string;
@@ -15,6 +22,9 @@ interface BringingState {
   chosen: ReadonlySet<number>;
   mistake: string;
   read(file: File): Promise<void>;
+  readPage(address: string): Promise<void>;
+  /** Has something read, under the name that what is taken in is from. */
+  begin(name: string, reading: () => Promise<Found>): Promise<void>;
   choose(at: number, chosen: boolean): void;
   leave(): void;
 }
@@ -24,14 +34,20 @@ const none = { state: 'none' as const, name: '', parts: [], left: 0, chosen: new
 /** What was found in a document, looked through before any of it counts. */
 export const useBringing = create<BringingState>((set, get) => ({
   ...none,
-  async read(file) {
+  read: file =>
+    get().begin(file.name, () => {
+      const raw = new Blob([file], { type: 'application/octet-stream' });
+      return call(questionRoutes.read, { query: { name: file.name }, raw });
+    }),
+  readPage: address => get().begin(address, () => call(questionRoutes.readPage, { body: { address } })),
+  async begin(name, reading) {
     const parts: BroughtPart[] = [];
-    set({ ...none, state: 'reading', name: file.name, parts });
+    set({ ...none, state: 'reading', name, parts });
     const isMine = () => get().parts === parts;
     try {
-      const raw = new Blob([file], { type: 'application/octet-stream' });
-      const found = await call(questionRoutes.read, { query: { name: file.name }, raw });
+      const found = await reading();
       if (!isMine()) return;
+      if (found.source !== undefined) set({ name: found.source });
       // What asks and is new or otherwise is proposed; what is like another, or a passage, is a matter of looking.
       const chosen = found.parts.flatMap(({ kind, state }, at) =>
         kind === 'pair' && (state === 'new' || state === 'changed') ? [at] : [],

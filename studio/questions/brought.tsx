@@ -1,10 +1,12 @@
 import { type BroughtPart, questionRoutes } from '@kineta/contract';
-import { type ReactNode, useRef } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../shell/api.ts';
 import { Button } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
 import { Empty } from '../ui/empty.tsx';
+import { TextField } from '../ui/field.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
@@ -16,6 +18,7 @@ import { change } from './several.tsx';
 export function BringIn() {
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
+  const [asks, setAsks] = useState(false);
   const read = (chosen: File | undefined) => {
     if (!chosen) return;
     void useBringing.getState().read(chosen);
@@ -34,7 +37,33 @@ export function BringIn() {
           event.target.value = '';
         }}
       />
+      <Button onClick={() => setAsks(true)}>Bring in a page…</Button>
       <Button onClick={() => file.current?.click()}>Bring in a document…</Button>
+      {asks ? (
+        <Dialog
+          open
+          title="Bring in a page"
+          description="Of one of your sites: what it answers is shown beside what is known, and nothing counts before you take it in."
+          onClose={() => setAsks(false)}
+        >
+          <form
+            className="space-y-3"
+            onSubmit={event => {
+              event.preventDefault();
+              const address = String(new FormData(event.currentTarget).get('address') ?? '').trim();
+              if (address === '') return;
+              setAsks(false);
+              void useBringing.getState().readPage(address);
+              void navigate('/questions/brought');
+            }}
+          >
+            <TextField label="Its address" name="address" type="url" placeholder="https://…/help" required />
+            <Button look="main" type="submit">
+              Read it
+            </Button>
+          </form>
+        </Dialog>
+      ) : null}
     </>
   );
 }
@@ -44,6 +73,7 @@ const states: Record<BroughtPart['state'], { tone: 'fine' | 'waits' | 'neutral' 
   changed: { tone: 'kineta', says: 'answered otherwise' },
   same: { tone: 'neutral', says: 'known as it is' },
   like: { tone: 'waits', says: 'like another' },
+  gone: { tone: 'waits', says: 'there no more' },
 };
 
 const titleOf = ({ question, heading, answer }: BroughtPart): string =>
@@ -59,7 +89,7 @@ function Part({ part, at }: { part: BroughtPart; at: number }) {
     <li className="flex gap-3 border-b border-rule px-6 py-3 max-md:px-4">
       <input
         type="checkbox"
-        aria-label={`Take in “${title}”`}
+        aria-label={state === 'gone' ? `Remove “${title}”` : `Take in “${title}”`}
         className="mt-2 self-start"
         checked={chosen}
         disabled={state === 'same'}
@@ -73,7 +103,7 @@ function Part({ part, at }: { part: BroughtPart; at: number }) {
         <div className="mt-1 max-h-48 overflow-y-auto">
           <AnswerText>{answer}</AnswerText>
         </div>
-        {article && state !== 'same' ? (
+        {article && state !== 'same' && state !== 'gone' ? (
           <div className="mt-2 border-l-2 border-rule pl-3 text-ink-2">
             {state === 'changed' ? 'Until now: ' : 'Like '}
             <Link to={`/questions/${article.id}`} className="text-petrol hover:underline">
@@ -131,24 +161,29 @@ export function Brought() {
         <p className="mt-3">{away}</p>
       </Empty>
     );
+  const picked = [...chosen].map(at => parts[at]!);
   const take = async () => {
     const taken = await change(() =>
       call(questionRoutes.take, {
         body: {
           source: name,
-          parts: [...chosen].map(at => {
-            const part = parts[at]!;
-            return {
-              id: part.state === 'changed' ? part.article!.id : null,
-              question: titleOf(part),
-              answer: part.answer,
-            };
-          }),
+          gone: picked.flatMap(({ state: is, article }) => (is === 'gone' ? [article!.id] : [])),
+          parts: picked
+            .filter(({ state: is }) => is !== 'gone')
+            .map(part => {
+              return {
+                id: part.state === 'changed' ? part.article!.id : null,
+                question: titleOf(part),
+                answer: part.answer,
+              };
+            }),
         },
       }),
     );
     if (!taken) return;
-    toast(`${countWords(taken.fresh)} new, ${countWords(taken.changed)} answered otherwise.`);
+    toast(
+      `${countWords(taken.fresh)} new, ${countWords(taken.changed)} answered otherwise${taken.gone > 0 ? `, ${countWords(taken.gone)} removed` : ''}.`,
+    );
     back();
   };
   return (
