@@ -27,7 +27,11 @@ test('who else reads a conversation is seen, and a colleague is mentioned in a n
   await expect(logOf(hanne).getByText('Mind the loft, @Priya Marlow please')).toBeVisible();
   await expect(priya.getByText('Hanne Brill: Mind the loft, @Priya Marlow please')).toBeVisible();
   await expect(hanne.getByText('Hanne Brill: Mind the loft', { exact: false })).toBeHidden();
-  await priya.getByRole('button', { name: 'Open', exact: true }).click();
+  await priya
+    .locator('[data-sonner-toast]')
+    .filter({ hasText: 'Mind the loft' })
+    .getByRole('button', { name: 'Open', exact: true })
+    .click();
   await expect(logOf(priya).getByText('Mind the loft', { exact: false })).toBeVisible();
   await expect(visitor.chat.getByText('Mind the loft', { exact: false })).toHaveCount(0);
 });
