@@ -151,6 +151,21 @@ await logOf(tom).getByText('Opened the chat').waitFor();
 await rest(tom);
 const answered = await tom.screenshot();
 
+// What is often asked, and a question in the middle of a flow.
+{
+  const { page, chat, pick, say } = await visit(browser, stack, phone);
+  const often = chat.getByRole('region', { name: 'Often asked' });
+  await often.getByRole('button', { name: 'Will I need new radiators?' }).click();
+  await often.getByText('Most homes keep most of theirs.').waitFor();
+  await rest(page);
+  phones.push(await page.screenshot());
+  await pick('Price a heat pump');
+  await say('how loud is the outside unit?');
+  await chat.getByText('38 decibels at three metres').waitFor();
+  await rest(page);
+  phones.push(await page.screenshot());
+}
+
 // A site’s chat at night, and one that asks before it begins.
 await hanne.getByRole('link', { name: 'Site', exact: true }).click();
 await hanne.getByRole('link', { name: /^How it looks/ }).click();
@@ -176,7 +191,6 @@ await hanne
 await hanne.getByRole('button', { name: 'Put on the site' }).click();
 await hanne.getByText('As on the site').waitFor();
 await hanne.getByText('It is on the site.').last().waitFor({ state: 'hidden' });
-await take(hanne, 'before');
 {
   const { page, chat, say } = await visit(browser, stack, phone);
   await chat.getByRole('button', { name: 'Price a heat pump' }).waitFor();
@@ -223,15 +237,23 @@ await expect(async () => {
   await expect(hanne.getByText(/Found by words alone/)).toHaveCount(0, { timeout: 1_000 });
 }).toPass({ timeout: 60_000 });
 await take(hanne, 'questions');
+await hanne.getByRole('link', { name: 'Missed' }).click();
+await hanne.getByRole('list', { name: 'Missed' }).waitFor();
+await hanne.getByText('Some are still being read').waitFor({ state: 'hidden' });
+await take(hanne, 'missed');
+await hanne.getByRole('link', { name: 'Examples' }).click();
+await hanne.getByRole('list', { name: 'Examples' }).waitFor();
+await hanne.getByText('being asked…').first().waitFor({ state: 'hidden' });
+await hanne
+  .getByRole('img', { name: /rightly and wrongly/ })
+  .locator('svg')
+  .first()
+  .waitFor();
+await take(hanne, 'examples');
 await hanne.getByRole('link', { name: 'Rules' }).click();
 await hanne.locator('button[aria-expanded]', { hasText: 'Sorry for the wait' }).click();
 await hanne.getByText(/^It would have acted in .* conversations\.$/).waitFor();
 await take(hanne, 'rules');
-await hanne.getByRole('link', { name: 'Settings' }).click();
-await hanne.getByRole('link', { name: 'Teams and hours' }).click();
-await hanne.getByRole('button', { name: 'Hours of Aftercare' }).click();
-await hanne.getByRole('list', { name: 'Holidays' }).waitFor();
-await take(hanne, 'hours');
 await hanne.getByRole('link', { name: 'Site', exact: true }).click();
 await hanne.getByRole('link', { name: /^How it looks/ }).click();
 const shown = hanne.frameLocator('iframe[title="On a phone"]').frameLocator('iframe[title="The chat"]');

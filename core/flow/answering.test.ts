@@ -101,6 +101,30 @@ describe('the step that answers questions', () => {
     expect(between.session.state).toBe('asking');
   });
 
+  test('does not ask of another step, or of itself, what it has dealt with', () => {
+    const round = flowOf({ welcome: [{ ...questions, misses: 1, missed: { to: 'welcome' } }, end] });
+    const { last, session } = perform(round, [opened, asks('who won the cup')]);
+    expect(said(last)).toEqual(['I don’t know that either, I’m afraid.', 'What would you like to know?']);
+    expect(session).toMatchObject({ state: 'asking', at: 'q' });
+  });
+
+  test('asks on who is in line for a person already', () => {
+    const over: Step = {
+      id: 'over',
+      kind: 'hand over',
+      team: 'Sales',
+      waiting: line('One moment.'),
+      meanwhile: 'other',
+      closed: { line: line('Nobody.') },
+    };
+    const which = { ...questions, misses: 1 };
+    const flow = flowOf({ welcome: [over, end], other: [which] });
+    const world = { ...tuesday, hours: {}, staffed: { Sales: true } };
+    const { last, session } = perform(flow, [opened, asks('who won the cup')], world);
+    expect(said(last)).toEqual(['You are in line, and somebody comes as soon as they can.']);
+    expect(session).toMatchObject({ state: 'asking', at: 'q' });
+  });
+
   test('leads who is not answered where the lead says', () => {
     const { last } = perform(withQuestions({ misses: 1, missed: { to: 'other' } }), [opened, asks('who won')]);
     expect(said(last)).toEqual(['I don’t know that either, I’m afraid.', 'Over here.']);

@@ -56,9 +56,12 @@ export function noteLookUp(
     act: 'look up',
     step,
     asked,
-    found: articles
-      .slice(0, MOST_TOLD)
-      .map(({ id, question, confidence }) => ({ id, question, confidence: Math.round(confidence * 1_000) / 1_000 })),
+    found: articles.slice(0, MOST_TOLD).map(({ id, question, confidence, tags }) => ({
+      id,
+      question,
+      confidence: Math.round(confidence * 1_000) / 1_000,
+      ...(tags.length > 0 ? { tags: [...tags] } : {}),
+    })),
     did,
     byMeaning,
   });

@@ -134,7 +134,9 @@ class Performance implements Wishing {
   }
 
   fetchSomebody(step: Id, why: Direction): Next {
-    return fetchWhoIsThere(step, this, this.program, why);
+    const to = fetchWhoIsThere(step, this, this.program, why);
+    // Who is in line already is asked on.
+    return to === STAY ? WAIT : to;
   }
 
   nextTicket(): number {
@@ -324,7 +326,8 @@ function replied(
     run.tries = tries;
     return again;
   }
-  if (!picked) run.ledBy = reply;
+  // What a step that answers questions has dealt with is asked of no other.
+  if (!picked && !player.isAsked) run.ledBy = reply;
   const next = player.answer ? player.answer(run, reply) : waiting;
   if (next !== WAIT && session.at !== undefined) run.past = run.past.slice(1 - MOST_BACK).concat(session.at);
   return next;

@@ -40,7 +40,7 @@ const percent = (confidence: number): string => `${Math.round(confidence * 100)}
 const Looked = z.object({
   asked: z.string(),
   /** The best first. */
-  found: z.array(Named.extend({ confidence: z.number() })),
+  found: z.array(Named.extend({ confidence: z.number(), tags: z.array(z.string()).optional() })),
   did: z.enum(['answered', 'asked back', 'did not know']),
   /** Whether it was found by meaning as well. */
   byMeaning: z.boolean(),
@@ -55,6 +55,7 @@ const lookedUp = entryKind({
     const near = best ? ` Nearest is “${best.question}”, ${percent(best.confidence)} sure.` : '';
     return did === 'asked back' ? `Not sure which is meant, so that was asked.${near}` : `No answer is known.${near}`;
   },
+  recorded: ({ found, byMeaning }) => ({ did: 'looked up', found, byMeaning }),
   // What is missed is learnt from, and what is said is counted.
   happens: ({ asked, found, did, byMeaning }) => ({ asked, did, byMeaning, found: found.slice(0, 3) }),
 });

@@ -17,6 +17,14 @@ export const RecordedLine = z.discriminatedUnion('did', [
     file: FileGiven.optional(),
   }),
   z.object({ did: z.literal('learnt'), fact: z.string(), value: Value }),
+  /** What was found for the reply before it, the best first. */
+  z.object({
+    did: z.literal('looked up'),
+    found: z.array(
+      z.object({ id: z.string(), question: z.string(), confidence: z.number(), tags: z.array(z.string()).optional() }),
+    ),
+    byMeaning: z.boolean(),
+  }),
   /** A step ordered something of the host and waited for it; and that failed. */
   z.object({ did: z.literal('ordered') }),
   z.object({ did: z.literal('order failed'), why: z.string() }),

@@ -136,6 +136,28 @@ describe('a draft over a real conversation', () => {
     expect({}).not.toHaveProperty('polluted');
   });
 
+  test('finds for a question what was found then', () => {
+    const questions: Step = { id: 'q', kind: 'answer questions', line: line('Ask me.'), misses: 1, most: 1 };
+    const asking = flowOf({ a: [questions, { ...end, id: 'ea' }] });
+    const found = {
+      articles: [{ id: '1', question: 'How loud is it?', answer: '40 dB.', confidence: 0.9, tags: ['noise'] }],
+      byMeaning: true,
+    };
+    const recorded = record(asking, [{ ...said('is it loud'), found }], stage);
+    expect(replay(asking, recorded, stage).differences).toEqual([]);
+    const tagged = (tags: string[]) =>
+      flowOf({
+        a: [
+          { ...questions, tags },
+          { ...end, id: 'ea' },
+        ],
+      });
+    expect(replay(tagged(['noise']), recorded, stage).differences).toEqual([]);
+    expect(replay(tagged(['price']), recorded, stage).differences.map(one => differenceWords(one, question))).toEqual([
+      'It ended; with the draft it is handed over.',
+    ]);
+  });
+
   test('lets services answer as they did', () => {
     const call: Step = {
       id: 'call',

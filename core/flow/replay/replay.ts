@@ -3,7 +3,7 @@ import { entriesOf, recordedOf } from '../../conversation/entries/registry.ts';
 import type { Act } from '../acts/registry.ts';
 import { dice } from '../dice.ts';
 import { findStep } from '../edits.ts';
-import type { Event } from '../event.ts';
+import type { Event, FoundForReply } from '../event.ts';
 import type { Flow } from '../format.ts';
 import type { Id } from '../id.ts';
 import { play } from '../play.ts';
@@ -84,6 +84,16 @@ function staffedFrom(lines: readonly RecordedLine[], from: number): Record<strin
   return staffed;
 }
 
+/** What was found for a reply when it was given: the answers’ own words are not compared. */
+function foundFor(lines: readonly RecordedLine[], { number }: GivenAnswer['reply']): { found?: FoundForReply } {
+  const at = lines.findIndex(line => line.did === 'replied' && line.number === number);
+  const next = lines.findIndex((line, index) => index > at && line.did === 'replied');
+  const looked = lines.slice(at + 1, next < 0 ? undefined : next).find(line => line.did === 'looked up');
+  if (!looked) return {};
+  const { found, byMeaning } = looked;
+  return { found: { articles: found.map(({ tags = [], ...one }) => ({ ...one, tags, answer: '' })), byMeaning } };
+}
+
 /**
  * Plays a draft over one real conversation: the same visitor, at the same time, giving the same answers to the same
  * questions. Where the draft asks what this visitor was never asked, the replay stops and says so. Pauses pass,
@@ -156,7 +166,7 @@ export function replay(draft: Flow, recorded: Recorded, stage: Stage): Replayed 
       }
       if (!given) break;
       const { did: _, number: __, at: ___, ...said } = given.reply;
-      happen({ event: 'replied', ...said }, given.reply);
+      happen({ event: 'replied', ...said, ...foundFor(recorded.lines, given.reply) }, given.reply);
     } else break;
   }
   // A scene that ran out ended without a word.

@@ -176,6 +176,7 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
         run.answering = { answered: 0, missed: 0 };
         // Who was led here by a question has asked already.
         const asked = run.ledBy;
+        run.ledBy = undefined;
         return asked?.found ? handle(run, asked) : ask(run, speak(run));
       },
       isAsked: ({ choice, choices, fields, file, text }, { locale }) =>

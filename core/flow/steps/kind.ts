@@ -65,7 +65,7 @@ export interface Run {
   /** How a step that answers questions goes. */
   answering: NonNullable<Session['answering']>;
   /** The words by which the visitor was led to where the play is, if it was by words. */
-  readonly ledBy: Reply | undefined;
+  ledBy: Reply | undefined;
   /** Fetches whoever is there of the team, as for who wants a person. */
   fetchSomebody(step: Id, why: Direction): Next;
   /** A number for an order, by which its answer is known. */
