@@ -205,6 +205,9 @@ describe('a question in the middle of something else', () => {
     expect(said(perform(flow, [opened, asks('is it loud in a flat?', [noise, 0.9])]).last)[0]).toBe('About 40 dB.');
     expect(perform(flow, [opened, asks('is it loud in a flat?', [noise, 0.6])]).session.state).toBe('ended');
     expect(perform(flow, [opened, asks('in a flat', [noise, 0.9])]).session.state).toBe('ended');
+    // What does not ask, and is no answer either, is more likely one that was not understood.
+    expect(said(perform(flow, [opened, asks('a lighthouse', [noise, 0.6])]).last)[0]).toMatch(/^I didn’t catch that/);
+    expect(said(perform(flow, [opened, asks('pump noise', [noise, 0.9])]).last)[0]).toBe('About 40 dB.');
   });
 
   test('leaves a card where it is', () => {

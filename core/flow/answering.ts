@@ -14,7 +14,7 @@ const MOST_ASKED = 3;
 const LONGEST_ASKED = 300;
 /** So many of what was found stand in the log. */
 const MOST_TOLD = 4;
-/** What names something to be picked is asked about only from so sure on. */
+/** What names something to be picked, or does not ask at all, is answered only from so sure on. */
 const SURER = 0.75;
 
 export type FoundArticle = FoundForReply['articles'][number];
@@ -86,7 +86,9 @@ export function answeredAside(run: Run, player: Player | undefined, step: Id, re
   if (made === 'an answer' || made === 'led elsewhere') return false;
   const asks = asksSomething(text, run.world.locale.language);
   if ((made === 'rather an answer' || made === 'perhaps an answer') && !asks) return false;
-  const { decision, articles } = settled(found, run.world, made === 'rather an answer' ? { answer: SURER } : {});
+  const { sure = usualThresholds } = run.world;
+  const answer = asks && made !== 'rather an answer' ? sure.answer : Math.max(SURER, sure.answer);
+  const { decision, articles } = settled(found, run.world, { answer });
   const said = decision.kind === 'answer' ? articles.find(({ id }) => id === decision.id) : undefined;
   if (said) {
     noteLookUp(run, step, text, found, articles, 'answered');
