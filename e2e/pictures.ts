@@ -288,7 +288,7 @@ await hanne.getByRole('link', { name: everyKind.name, exact: true }).click();
 await hanne.getByRole('heading', { name: everyKind.name, level: 1 }).waitFor();
 await publish(hanne);
 {
-  const { page, chat, pick } = await visit(browser, stack, phone);
+  const { page, chat, pick, say } = await visit(browser, stack, phone);
   const shots: Buffer[] = [];
   const shoot = async () => {
     await rest(page);
@@ -298,6 +298,8 @@ await publish(hanne);
   await shoot();
   await pick('Price mine');
   await pick('£1,000 to £2,000');
+  await chat.getByText('What would you like to know?').waitFor();
+  await say('skip');
   await chat.getByLabel('First name').fill('Maud');
   await chat.getByLabel('Email').fill('maud@ellery');
   await pick('Go on');

@@ -6,7 +6,6 @@ import { useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
-import { countWords } from '../ui/writing.ts';
 import { AskingPanel } from './asking.tsx';
 import { BringIn, Brought } from './brought.tsx';
 import { Examples } from './examples.tsx';
@@ -51,7 +50,6 @@ export default function Questions() {
     () => new Map(articles?.filter(({ draft }) => !draft).map(({ id: of, question: asks }) => [of, asks])),
     [articles],
   );
-  const said = articles?.filter(({ draft }) => !draft).length ?? 0;
   const question = query.get('question') ?? '';
   return (
     <main className="flex h-full flex-col">
@@ -71,7 +69,6 @@ export default function Questions() {
             </NavLink>
           ))}
         </nav>
-        <span className="font-mono text-xs text-ink-2">{articles ? `${countWords(said)} answers` : ''}</span>
         <span className="ml-auto flex flex-wrap gap-2">
           <BringIn />
           <Button onClick={() => setProposes(true)}>What you are always asked…</Button>
