@@ -1,5 +1,6 @@
 import { type Decision, KeptArticle, Thresholds, type Withheld } from '@kineta/core';
 import { z } from 'zod';
+import { PageAddress } from './install.ts';
 import { ById, Done, Instant, RowId, route } from './route.ts';
 
 /** An article as it stands in the list: of a long answer only the beginning. */
@@ -299,7 +300,7 @@ export const questionRoutes = {
     path: '/api/questions/read/page',
     summary: 'Read what a page of the sites answers, beside what is known; nothing is taken in by it',
     access: 'lead',
-    body: z.strictObject({ address: z.string().trim().min(1, 'Say which page.').max(2_000) }),
+    body: z.strictObject({ address: PageAddress }),
     reply: z.object({ source: z.string(), parts: z.array(BroughtPart), left: z.int() }),
   }),
   take: route({

@@ -144,10 +144,12 @@ describe('Brackenrow', () => {
   };
   const all = pastDays(past, now, 90);
 
-  test.each([90, 7])('of %i days tells of nothing that is still to come', days => {
-    for (const when of [now, now + 3 * 3_600_000, now + 9 * 3_600_000])
-      for (const { entries } of pastDays(past, when, days))
-        for (const { at } of entries) expect(Date.parse(at)).toBeLessThanOrEqual(when);
+  test('tells of nothing that is still to come', () => {
+    for (const hours of [0, 3, 9]) {
+      const when = now + hours * 3_600_000;
+      const latest = pastDays(past, when, 2).flatMap(({ entries }) => entries.map(({ at }) => Date.parse(at)));
+      expect(latest.filter(at => at > when)).toEqual([]);
+    }
   });
 
   test('has had three editions with nothing wrong', () => {
