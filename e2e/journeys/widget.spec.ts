@@ -13,6 +13,13 @@ test('works by keyboard alone, and Escape gives the page back', async ({ browser
   const { chat } = visitOn(page);
   await chat.getByRole('button', { name: 'Price a heat pump' }).waitFor();
   await expect(chat.getByLabel('Your message')).toBeFocused();
+  // What is often asked stands between what can be picked and where one writes.
+  const often = chat.getByRole('region', { name: 'Often asked' }).getByRole('button');
+  await expect(often.last()).toBeVisible();
+  for (let asked = await often.count(); asked > 0; asked--) {
+    await page.keyboard.press('Shift+Tab');
+    await expect(often.nth(asked - 1)).toBeFocused();
+  }
   await page.keyboard.press('Shift+Tab');
   await expect(chat.getByRole('button', { name: 'Talk to someone' })).toBeFocused();
   await page.keyboard.press('Enter');
