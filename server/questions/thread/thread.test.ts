@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads';
 import { meaningOfBytes, textsOf } from '@kineta/core';
 import pino from 'pino';
 import { afterAll, expect, test, vi } from 'vitest';
-import { DIMENSIONS } from '../encoder.ts';
+import { DIMENSIONS } from '../dimensions.ts';
 import { Thread, ThreadSilent } from './thread.ts';
 
 const logger = pino({ level: 'silent' });

@@ -2,7 +2,8 @@
 import { parentPort } from 'node:worker_threads';
 import { type Article, Finder, meaningOfBytes, textsAsked } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
-import { DIMENSIONS, type Encoder, englishEncoder } from '../encoder.ts';
+import { DIMENSIONS } from '../dimensions.ts';
+import { type Encoder, englishEncoder } from '../encoder.ts';
 import { Unreadable } from '../reading/document.ts';
 import { partsOf } from '../reading/readers.ts';
 import { englishWords } from '../spelling.ts';
