@@ -1,10 +1,12 @@
 import { cut } from '../facts/text.ts';
 import type { Article } from './article.ts';
 import { ConceptReader, type Told } from './concepts.ts';
-import { Field } from './field.ts';
+import { fieldOf } from './field.ts';
 import { type QuestionLanguage, questionLanguageOf } from './language/language.ts';
-import { likeness, type Meaning, type MeaningOf } from './meaning.ts';
+import type { Meaning, MeaningOf } from './meaning.ts';
+import { Nearness } from './nearness.ts';
 import { textsOf } from './passages.ts';
+import { type Posting, Postings } from './postings.ts';
 import type { Reason } from './reason.ts';
 import { type IsWord, type Mended, Spelling } from './spelling.ts';
 import { clausesOf, stemOf, stemsOf, wordsOf } from './words.ts';
@@ -43,8 +45,8 @@ export type NoneName = (typeof noneNames)[number];
 export interface Fits {
   /** In the order of {@link fitNames}: how well each article fits in that way, from about 0 to 1, in the order of the articles. */
   ways: ReadonlyArray<ArrayLike<number>>;
-  /** The concepts that the question and articles tell of: how plainly, by the places of the articles. */
-  concepts: ReadonlyMap<string, ReadonlyMap<number, number>>;
+  /** The concepts that the question and articles tell of: how plainly the question does, and each of the articles. */
+  concepts: ReadonlyMap<string, { asked: number; told: Posting }>;
   /** In the order of {@link noneNames}, each from about 0 to 1. */
   none: readonly number[];
 }
@@ -75,32 +77,25 @@ const weighedOf = (weights: ReadonlyMap<string, number>): Weighed => ({
   length: Math.hypot(...weights.values()),
 });
 
-/** What of all articles tells of concepts, by the concept: the places of the articles with the weight of it in each. */
+/** What of all articles tells of concepts. */
 class ToldOf {
   readonly lengths: Float64Array;
-  readonly postings = new Map<string, Map<number, number>>();
+  readonly squares: Float64Array;
+  readonly postings: Postings;
 
   constructor(articles: readonly Weighed[]) {
     this.lengths = Float64Array.from(articles, ({ length }) => length);
-    articles.forEach(({ weights }, at) => {
-      for (const [concept, weight] of weights) {
-        const there = this.postings.get(concept);
-        if (there) there.set(at, weight);
-        else this.postings.set(concept, new Map([[at, weight]]));
-      }
-    });
+    this.squares = this.lengths.map(length => length ** 2);
+    this.postings = new Postings(articles.map(({ weights }) => weights));
   }
 
   /** How much of what is told of each article tells of too. */
   together({ weights }: Weighed): Float64Array {
-    const sums = new Float64Array(this.lengths.length);
-    for (const [concept, weight] of weights)
-      for (const [at, theirs] of this.postings.get(concept) ?? []) sums[at]! += weight * theirs;
-    return sums;
+    return this.postings.sum(weights);
   }
 
-  alike(told: Weighed): Float64Array {
-    return this.together(told).map((sum, at) => sum / (told.length * this.lengths[at]! || 1));
+  alike(told: Weighed, together = this.together(told)): Float64Array {
+    return shareOfEach(together, this.lengths, told.length);
   }
 }
 
@@ -110,13 +105,33 @@ interface ReadText {
   told: Weighed;
 }
 
-const greatest = (columns: readonly Float64Array[]): Float64Array =>
-  columns.length === 1
-    ? columns[0]!
-    : columns[0]!.map((_, at) =>
-        columns.reduce((most, column) => Math.max(most, column[at]!), Number.NEGATIVE_INFINITY),
-      );
-const most = (amounts: Float64Array): number => amounts.reduce((one, other) => Math.max(one, other), 0);
+// Plain loops: these are gone through for each question, and calling a function for each of thousands takes ten times as long.
+function greatest(columns: readonly Float64Array[]): Float64Array {
+  const most = Float64Array.from(columns[0]!);
+  for (const column of columns.slice(1))
+    for (let at = 0; at < most.length; at++) if (column[at]! > most[at]!) most[at] = column[at]!;
+  return most;
+}
+function shareOf(column: Float64Array, of: number): Float64Array {
+  const shares = new Float64Array(column.length);
+  for (let at = 0; at < shares.length; at++) shares[at] = column[at]! / of;
+  return shares;
+}
+function shareOfEach(column: Float64Array, of: Float64Array, times = 1): Float64Array {
+  const shares = new Float64Array(column.length);
+  for (let at = 0; at < shares.length; at++) shares[at] = column[at]! / (times * of[at]! || 1);
+  return shares;
+}
+function sumOf(amounts: Iterable<number>): number {
+  let sum = 0;
+  for (const amount of amounts) sum += amount;
+  return sum;
+}
+function most(amounts: Float64Array): number {
+  let most = 0;
+  for (let at = 0; at < amounts.length; at++) if (amounts[at]! > most) most = amounts[at]!;
+  return most;
+}
 const inWords = (text: string): string => wordsOf(text).join(' ');
 const share = (part: number, of: number): number => (of === 0 ? 0 : part / of);
 
@@ -127,8 +142,8 @@ export class ArticleIndex {
   private readonly language: QuestionLanguage;
   private readonly concepts: ConceptReader;
   private readonly spelling: Spelling | undefined;
-  private readonly question: Field;
-  private readonly answer: Field;
+  private readonly question: Postings;
+  private readonly answer: Postings;
   private readonly asks: ToldOf;
   private readonly all: ToldOf;
   /** In how many articles each stem stands, and how many of them tell of each concept. */
@@ -138,8 +153,8 @@ export class ArticleIndex {
   private readonly rarityAsked: Float64Array;
   /** Which articles are asked by exactly these words. */
   private readonly worded = new Map<string, number[]>();
-  /** What each article means: what it is asked by, and what it tells; nothing where this is not known of all. */
-  private readonly meanings: ReadonlyArray<{ asked: readonly Meaning[]; told: readonly Meaning[] }> | undefined;
+  /** What all of them mean: what they are asked by, and what they tell; nothing where this is not known of each. */
+  private readonly meanings: { asked: Nearness; told: Nearness } | undefined;
 
   /** @param language the code of theirs: “en”, “en-GB” */
   constructor(articles: readonly Article[], language: string, { meaningOf, isWord }: Aids = {}) {
@@ -159,11 +174,11 @@ export class ArticleIndex {
         this.worded.set(words, [...(this.worded.get(words) ?? []), at]);
     });
     const questions = texts.map(({ asked }) => stemsOf(asked, this.language));
-    this.question = new Field(questions);
-    this.answer = new Field(texts.map(({ answer }) => stemsOf(answer, this.language)));
-    for (const stem of new Set([...this.question.stems(), ...this.answer.stems()])) {
-      const places = new Set([...this.question.holding(stem), ...this.answer.holding(stem)].map(({ at }) => at));
-      this.holding.set(stem, places.size);
+    this.question = fieldOf(questions);
+    this.answer = fieldOf(texts.map(({ answer }) => stemsOf(answer, this.language)));
+    for (const stem of new Set([...this.question.names(), ...this.answer.names()])) {
+      const places = [this.question, this.answer].flatMap(field => [...(field.of(stem)?.places ?? [])]);
+      this.holding.set(stem, new Set(places).size);
     }
     this.rarityAsked = Float64Array.from(questions, stems => this.rarityOf(new Set(stems)));
     const told = texts.map(({ asked, answer }) => ({
@@ -197,25 +212,25 @@ export class ArticleIndex {
     const message = this.mend(asked).text;
     const whole = this.read(message);
     const clauses = clausesOf(message).map(clause => this.read(clause));
-    const rarity = (stem: string) => this.rarity(stem);
     const known = new Set(whole.stems);
     const inAll = this.rarityOf(whole.stems) || 1;
-    const words = this.question.fit(whole.stems, rarity);
-    const alike = this.asks.alike(whole.told);
+    const words = this.question.sum(this.eachRarity(whole.stems));
     const together = this.asks.together(whole.told);
-    const ofQuestion = this.meant(meaning, ({ asked, told }) => (asked.length > 0 ? asked : told));
-    const ofAll = this.meant(meaning, ({ asked, told }) => (told.length > 0 ? told : asked));
+    const alike = this.asks.alike(whole.told, together);
+    const { ofQuestion, ofAll } = this.meant(meaning);
     return {
       ways: [
         alike,
         this.all.alike(whole.told),
-        together.map(sum => sum / PLENTY_OF_CONCEPTS),
+        shareOf(together, PLENTY_OF_CONCEPTS),
         greatest([alike, ...clauses.map(({ told }) => this.asks.alike(told))]),
-        together.map((sum, at) => sum / (this.asks.lengths[at]! ** 2 || 1)),
-        words.map(fit => fit / PLENTY_OF_WORDS),
-        this.answer.fit(whole.stems, rarity).map(fit => fit / PLENTY_OF_WORDS),
-        greatest([words, ...clauses.map(({ stems }) => this.question.fit(stems, rarity))]).map(fit => fit / inAll),
-        this.askedFor(known).map((sum, at) => sum / (this.rarityAsked[at]! || 1)),
+        shareOfEach(together, this.asks.squares),
+        shareOf(words, PLENTY_OF_WORDS),
+        shareOf(this.answer.sum(this.eachRarity(whole.stems)), PLENTY_OF_WORDS),
+        greatest([words, ...clauses.map(({ stems }) => this.question.sum(this.eachRarity(stems)))]).map(
+          fit => fit / inAll,
+        ),
+        shareOfEach(this.askedFor(known), this.rarityAsked),
         ofQuestion,
         ofAll,
       ],
@@ -224,15 +239,12 @@ export class ArticleIndex {
         1,
         share(this.rarityOf(whole.stems.filter(stem => !this.holding.has(stem))), this.rarityOf(whole.stems)),
         this.toldNowhere(whole.plain) / PLENTY_OF_CONCEPTS,
-        share(this.toldNowhere(whole.plain), sumOf(whole.plain)),
+        share(this.toldNowhere(whole.plain), sumOf(whole.plain.values())),
         whole.plain.size === 0 ? 1 : 0,
         Math.min(1, wordsOf(message).length / LONG),
         most(ofQuestion),
         most(ofAll),
-        share(
-          ofQuestion.reduce((sum, one) => sum + one, 0),
-          ofQuestion.length,
-        ),
+        share(sumOf(ofQuestion), ofQuestion.length),
       ],
     };
   }
@@ -266,9 +278,8 @@ export class ArticleIndex {
   }
 
   private nearestWording(at: number, meaning: Meaning | undefined): Reason['wording'] {
-    const meanings = this.meanings?.[at]?.asked;
-    if (!meaning || !meanings || meanings.length === 0) return null;
-    const alike = meanings.map(one => likeness(meaning, one));
+    if (!meaning || !this.meanings?.asked.has(at)) return null;
+    const alike = this.meanings.asked.ofEach(meaning, at);
     const most = Math.max(...alike);
     const text = textsOf(this.articles[at]!).asked[alike.indexOf(most)]!;
     return { text, likeness: Math.max(0, most) };
@@ -279,32 +290,38 @@ export class ArticleIndex {
     return { stems: stemsOf(text, this.language), plain, told: this.weigh(plain) };
   }
 
-  private meant(
-    meaning: Meaning | undefined,
-    which: (of: { asked: readonly Meaning[]; told: readonly Meaning[] }) => readonly Meaning[],
-  ): Float64Array {
-    const fits = new Float64Array(this.ids.length);
-    if (meaning && this.meanings)
-      this.meanings.forEach((one, at) => {
-        for (const theirs of which(one)) fits[at] = Math.max(fits[at]!, likeness(meaning, theirs));
-      });
-    return fits;
+  /** How near what articles are asked by is, and what they tell; the one stands for the other where there is none. */
+  private meant(meaning: Meaning | undefined): { ofQuestion: Float64Array; ofAll: Float64Array } {
+    if (!meaning || !this.meanings) {
+      const nothing = new Float64Array(this.ids.length);
+      return { ofQuestion: nothing, ofAll: nothing };
+    }
+    const { asked, told } = this.meanings;
+    const toAsked = asked.ofAll(meaning);
+    const toTold = told.ofAll(meaning);
+    const ofQuestion = Float64Array.from(toAsked);
+    const ofAll = Float64Array.from(toTold);
+    for (let at = 0; at < this.ids.length; at++) {
+      if (!asked.has(at)) ofQuestion[at] = toTold[at]!;
+      if (!told.has(at)) ofAll[at] = toAsked[at]!;
+    }
+    return { ofQuestion, ofAll };
   }
 
   private askedFor(stems: ReadonlySet<string>): Float64Array {
     const sums = new Float64Array(this.ids.length);
     for (const stem of stems) {
       const rare = this.rarity(stem);
-      for (const { at } of this.question.holding(stem)) sums[at]! += rare;
+      for (const at of this.question.of(stem)?.places ?? []) sums[at]! += rare;
     }
     return sums;
   }
 
-  private shared(plain: Told): Map<string, Map<number, number>> {
-    const shared = new Map<string, Map<number, number>>();
-    for (const [name, how] of plain) {
-      const places = this.all.postings.get(name);
-      if (places) shared.set(name, new Map([...places].map(([at, weight]) => [at, how * weight])));
+  private shared(plain: Told): Map<string, { asked: number; told: Posting }> {
+    const shared = new Map<string, { asked: number; told: Posting }>();
+    for (const [name, asked] of plain) {
+      const told = this.all.postings.of(name);
+      if (told) shared.set(name, { asked, told });
     }
     return shared;
   }
@@ -332,6 +349,10 @@ export class ArticleIndex {
     return Math.log(1 + (this.ids.length - holding + 0.5) / (holding + 0.5));
   }
 
+  private eachRarity(stems: readonly string[]): Array<[stem: string, rarity: number]> {
+    return stems.map(stem => [stem, this.rarity(stem)]);
+  }
+
   private rarityOf(stems: Iterable<string>): number {
     let sum = 0;
     for (const stem of stems) sum += this.rarity(stem);
@@ -339,15 +360,15 @@ export class ArticleIndex {
   }
 }
 
-const sumOf = (plain: Told): number => [...plain.values()].reduce((sum, one) => sum + one, 0);
-
 function meaningsOf(articles: readonly Article[], meaningOf: MeaningOf) {
-  const meanings = [];
+  const asked: Meaning[][] = [];
+  const told: Meaning[][] = [];
   for (const article of articles) {
-    const { asked, told } = textsOf(article);
-    const found = { asked: asked.map(meaningOf), told: told.map(meaningOf) };
+    const texts = textsOf(article);
+    const found = { asked: texts.asked.map(meaningOf), told: texts.told.map(meaningOf) };
     if ([...found.asked, ...found.told].includes(undefined)) return undefined;
-    meanings.push(found as { asked: Meaning[]; told: Meaning[] });
+    asked.push(found.asked as Meaning[]);
+    told.push(found.told as Meaning[]);
   }
-  return meanings;
+  return { asked: new Nearness(asked), told: new Nearness(told) };
 }

@@ -21,8 +21,8 @@ export interface Weights {
 const TOGETHER = 0.45;
 /** What was answered just now is hardly asked for again. */
 const ASKED_BEFORE = 2;
-/** So many articles are weighed against each other and none: thousands that hardly fit do not make the best one less sure. */
-export const WEIGHED = 24;
+/** So many articles are weighed against each other and none, and told of: thousands that hardly fit do not make the best one less sure. */
+const WEIGHED = 24;
 
 /** What is asked word for word is this much likelier than whatever is likeliest else: ninety-nine of a hundred. */
 const WORD_FOR_WORD = Math.log(99);
@@ -50,7 +50,7 @@ export class Finder {
   }
 
   /**
-   * All articles, the best first.
+   * The articles that fit best, the best first.
    * @param before what was asked before it, the last at the end: “and for a flat?” asks for what that was about
    * @param meaningOf what the texts of {@link textsAsked} mean; without one of them words alone are gone by
    */
@@ -63,16 +63,15 @@ export class Finder {
       );
     const { articles, none } = this.inThread(scored, asked, before.at(-1));
     const worded = this.index.wordedSo(asked);
-    const likeliest = articles.reduce((one, other) => Math.max(one, other), none);
-    for (const at of worded) articles[at] = likeliest + WORD_FOR_WORD;
-    const order = [...articles.keys()].sort((one, other) => articles[other]! - articles[one]!);
-    const most = Math.max(none, articles[order[0]!] ?? none);
+    if (worded.length > 0) {
+      const likeliest = articles.reduce((one, other) => Math.max(one, other), none);
+      for (const at of worded) articles[at] = likeliest + WORD_FOR_WORD;
+    }
+    const best = bestOf(articles);
+    const most = Math.max(none, articles[best[0]!] ?? none);
     const power = (score: number) => Math.exp(score - most);
-    const all = order.slice(0, WEIGHED).reduce((sum, at) => sum + power(articles[at]!), power(none));
-    return order.map((at, rank) => ({
-      id: this.index.ids[at]!,
-      confidence: rank < WEIGHED ? power(articles[at]!) / all : 0,
-    }));
+    const all = best.reduce((sum, at) => sum + power(articles[at]!), power(none));
+    return best.map(at => ({ id: this.index.ids[at]!, confidence: power(articles[at]!) / all }));
   }
 
   /** Whether it goes by meaning, where that of what is asked is known. */
@@ -107,6 +106,20 @@ interface Scores {
   none: number;
 }
 
+/** The places of the best, the best first; of those that are as good the one that stands first. */
+function bestOf(scores: Float64Array): number[] {
+  const best: number[] = [];
+  for (let at = 0; at < scores.length; at++) {
+    const score = scores[at]!;
+    if (best.length === WEIGHED && score <= scores[best[WEIGHED - 1]!]!) continue;
+    let rank = best.length;
+    while (rank > 0 && scores[best[rank - 1]!]! < score) rank--;
+    best.splice(rank, 0, at);
+    if (best.length > WEIGHED) best.pop();
+  }
+  return best;
+}
+
 /** What speaks for each article, and for none. */
 function scoresOf({ ways, concepts, none }: Fits, weights: FitWeights): Scores {
   const articles = new Float64Array(ways[0]!.length);
@@ -114,9 +127,10 @@ function scoresOf({ ways, concepts, none }: Fits, weights: FitWeights): Scores {
     const weight = weights.ways[fitNames[way]!];
     for (let at = 0; at < articles.length; at++) articles[at]! += weight * column[at]!;
   });
-  for (const [name, amounts] of concepts) {
+  for (const [name, { asked, told }] of concepts) {
     const weight = weights.concepts[name] ?? 0;
-    for (const [at, amount] of amounts) articles[at]! += weight * amount;
+    const { places, amounts } = told;
+    for (let at = 0; at < places.length; at++) articles[places[at]!]! += weight * (asked * amounts[at]!);
   }
   return {
     articles,

@@ -4,7 +4,7 @@ import type { House } from '../house/house.ts';
 import type { ArticleBook } from './book.ts';
 import { DIMENSIONS } from './dimensions.ts';
 import { Memory } from './memory.ts';
-import type { FoundWith } from './thread/messages.ts';
+import type { Asks, FoundWith } from './thread/messages.ts';
 import { type Thread, ThreadSilent } from './thread/thread.ts';
 
 /** So long it may take to find something, in milliseconds; then words alone are gone by. */
@@ -75,12 +75,22 @@ export class Answers {
     this.readers = readers;
   }
 
-  /** @param most so many are told of */
-  async find(workspace: string, asked: string, before: readonly string[], most: number): Promise<Answer> {
+  /**
+   * @param most so many are told of
+   * @param explained so many of those with the reason
+   */
+  async find(
+    workspace: string,
+    asked: string,
+    before: readonly string[],
+    most: number,
+    explained = 0,
+  ): Promise<Answer> {
     const edition = await this.edition(workspace);
     const { kept: articles } = edition;
-    const answer = await this.byThread(edition, asked, before, most);
-    return { ...(answer ?? this.here(edition, asked, before, most)), articles, unread: edition.unread };
+    const given = { name: edition.name, asked, before, most, explained };
+    const answer = await this.byThread(edition, given);
+    return { ...(answer ?? this.here(edition, given)), articles, unread: edition.unread };
   }
 
   /** What may be said, in its order, with nothing looked for. */
@@ -130,9 +140,9 @@ export class Answers {
     return { name, isReading: preparing !== undefined };
   }
 
-  private async byThread(edition: Edition, asked: string, before: readonly string[], most: number) {
+  private async byThread(edition: Edition, given: Asks['find']['given']) {
     try {
-      const find = () => this.thread.ask('find', { name: edition.name, asked, before, most }, FIND_WITHIN);
+      const find = () => this.thread.ask('find', given, FIND_WITHIN);
       const found = await find();
       // One that knows nothing of them has begun anew, or has let them go for others’.
       if (!found) edition.life = 0;
@@ -147,11 +157,14 @@ export class Answers {
     }
   }
 
-  private here(edition: Edition, asked: string, before: readonly string[], most: number) {
+  private here(edition: Edition, { asked, before, most, explained }: Asks['find']['given']) {
     edition.byWords ??= new Finder(edition.articles, edition.language);
     const finder = edition.byWords;
     const found = finder.find(asked, before).slice(0, most);
-    return { found: found.map(one => ({ ...one, reason: finder.reasonOf(asked, one.id)! })), byMeaning: false };
+    return {
+      found: found.map((one, rank) => (rank < explained ? { ...one, reason: finder.reasonOf(asked, one.id)! } : one)),
+      byMeaning: false,
+    };
   }
 
   private async edition(workspace: string): Promise<Edition> {

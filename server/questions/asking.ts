@@ -5,6 +5,7 @@ import {
   type FoundForReply,
   filled,
   type KeptArticle,
+  type Reason,
   usualThresholds,
   withheldFrom,
   written,
@@ -21,7 +22,7 @@ const TOLD = 6;
 const LOOKED_AT = 24;
 
 interface Weighed {
-  all: Array<FoundArticle & { kept: KeptArticle }>;
+  all: Array<Omit<FoundArticle, 'reason'> & { reason: Reason | undefined; kept: KeptArticle }>;
   byMeaning: boolean;
   unread: number;
 }
@@ -48,8 +49,9 @@ async function weighed(
   answers: Answers,
   workspace: string,
   { text, before, ...asker }: AsksThere,
+  explained: number,
 ): Promise<Weighed | undefined> {
-  const { found, articles, byMeaning, unread } = await answers.find(workspace, text, before, LOOKED_AT);
+  const { found, articles, byMeaning, unread } = await answers.find(workspace, text, before, LOOKED_AT, explained);
   if (articles.size === 0) return undefined;
   const { workspace: settings } = await ports.directories.of(workspace);
   const sayable = sayableTo(settings, asker);
@@ -57,7 +59,6 @@ async function weighed(
     const kept = articles.get(id);
     if (!kept) return [];
     const { answer, withheld } = sayable(kept);
-    const { words, near, wording, mended } = reason;
     return [
       {
         id,
@@ -66,7 +67,7 @@ async function weighed(
         confidence,
         tags: kept.tags,
         withheld,
-        reason: { words: [...words], near: [...near], wording, mended: [...mended] },
+        reason,
         kept,
       },
     ];
@@ -81,7 +82,7 @@ export async function asking(
   workspace: string,
   asks: z.output<(typeof questionRoutes)['ask']['body']>,
 ): Promise<Asked> {
-  const { all, byMeaning, unread } = (await weighed(house, answers, workspace, asks)) ?? {
+  const { all, byMeaning, unread } = (await weighed(house, answers, workspace, asks, TOLD)) ?? {
     all: [],
     byMeaning: false,
     unread: 0,
@@ -93,7 +94,11 @@ export async function asking(
   );
   return {
     decision: decision.kind === 'did you mean' ? { ...decision, ids: [...decision.ids] } : decision,
-    found: all.slice(0, TOLD).map(({ kept: _, ...article }) => article),
+    found: all.slice(0, TOLD).flatMap(({ kept: _, reason, ...article }) => {
+      if (!reason) return [];
+      const { words, near, wording, mended } = reason;
+      return [{ ...article, reason: { words: [...words], near: [...near], wording, mended: [...mended] } }];
+    }),
     byMeaning,
     unread,
     thresholds,
@@ -107,7 +112,7 @@ export async function foundFor(
   workspace: string,
   asks: AsksThere,
 ): Promise<FoundForReply | undefined> {
-  const found = await weighed(house, answers, workspace, asks);
+  const found = await weighed(house, answers, workspace, asks, 0);
   if (!found) return undefined;
   const { all, byMeaning } = found;
   return {

@@ -85,9 +85,14 @@ function rowOf({ fits, right }: Example, placeOf: ReadonlyMap<string, number>, n
     amounts.push(amount);
   };
   const articles = fits.ways[0]!.length;
+  const told = [...fits.concepts].map(([name, { asked, told }]) => {
+    const amounts = new Float64Array(articles);
+    for (const [at, place] of told.places.entries()) amounts[place] = asked * told.amounts[at]!;
+    return { place: placeOf.get(name)!, amounts };
+  });
   for (let at = 0; at < articles; at++) {
     for (const [way, column] of fits.ways.entries()) add(way, column[at]!);
-    for (const [name, told] of fits.concepts) add(placeOf.get(name)!, told.get(at) ?? 0);
+    for (const { place, amounts } of told) add(place, amounts[at]!);
     ends.push(places.length);
   }
   for (const [at, amount] of fits.none.entries()) add(noneAt + at, amount);

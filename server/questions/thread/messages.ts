@@ -1,8 +1,8 @@
 import type { Article, Found, FoundPart, Reason } from '@kineta/core';
 
-/** An article that was found, and why. */
+/** An article that was found, and why, of those that are explained. */
 export interface FoundWith extends Found {
-  reason: Reason;
+  reason?: Reason;
 }
 
 /** What the thread is asked, by the name of it: what is given, and what comes back. */
@@ -19,9 +19,9 @@ export interface Asks {
     };
     back: { ready: true };
   };
-  /** The best of what is found there; null where it knows no articles by the name. */
+  /** The best of what is found there, the first of them explained; null where it knows no articles by the name. */
   find: {
-    given: { name: string; asked: string; before: readonly string[]; most: number };
+    given: { name: string; asked: string; before: readonly string[]; most: number; explained: number };
     back: { found: FoundWith[]; byMeaning: boolean } | null;
   };
   /** What a document answers; or the sentence that says why it cannot be read. */

@@ -54,7 +54,7 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
     return { ready: true };
   },
 
-  async find({ name, asked, before, most }) {
+  async find({ name, asked, before, most, explained }) {
     const there = ready.get(name);
     if (!there) return null;
     const { finder, isEnglish } = there;
@@ -64,7 +64,9 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
     const meaningOf = (text: string) => meanings.get(text);
     const found = finder.find(asked, before, meaningOf).slice(0, most);
     return {
-      found: found.map(one => ({ ...one, reason: finder.reasonOf(asked, one.id, meaningOf)! })),
+      found: found.map((one, rank) =>
+        rank < explained ? { ...one, reason: finder.reasonOf(asked, one.id, meaningOf)! } : one,
+      ),
       byMeaning: texts.length > 0,
     };
   },
