@@ -1,4 +1,4 @@
-import { OpeningHours, PictureAddress, Thresholds } from '@kineta/core';
+import { OpeningHours, OutsideName, PictureAddress, Thresholds } from '@kineta/core';
 import { z } from 'zod';
 import { Business, Purpose } from './business.ts';
 import { Done, Instant, RowId, route } from './route.ts';
@@ -78,6 +78,8 @@ export const Account = z.object({
   business: z.array(BusinessFact),
   /** Whether a service is set up that helps with the wording. */
   helpsWording: z.boolean(),
+  /** Who is set up to answer outside. */
+  answersOutside: z.record(OutsideName, z.boolean()),
   /** What visitors say who want a person, in the lead’s own wordings. */
   wishes: z.array(z.string()),
   /** From how sure on an answer is said, and asked back about; as is usual when null. */

@@ -1,4 +1,4 @@
-import { type Decision, KeptArticle, Thresholds, type Withheld } from '@kineta/core';
+import { type Decision, FromOutside, KeptArticle, OutsideName, Thresholds, type Withheld } from '@kineta/core';
 import { z } from 'zod';
 import { PageAddress } from './install.ts';
 import { ById, Done, Instant, RowId, route } from './route.ts';
@@ -105,6 +105,8 @@ export const Asked = z.object({
   /** How many of the articles’ texts are still to be read for their meaning; 0 once all are. */
   unread: z.int(),
   thresholds: z.object({ answer: z.number(), meant: z.number() }),
+  /** What was made of it outside, where that was asked for. */
+  outside: FromOutside.nullable(),
 });
 export type Asked = z.infer<typeof Asked>;
 
@@ -281,6 +283,10 @@ export const questionRoutes = {
       page: z.string().max(2_000).nullable().default(null),
       language: z.string().max(20).nullable().default(null),
       isKnown: z.boolean().nullable().default(null),
+      /** As a step that answers questions would have it. */
+      tags: z.array(z.string().max(40)).max(20).nullable().default(null),
+      sure: z.number().min(0.05).max(0.99).nullable().default(null),
+      outside: OutsideName.nullable().default(null),
     }),
     reply: Asked,
   }),

@@ -38,6 +38,31 @@ const Wording = z
     error: ({ input }) => `“${input}” has no word in it.`,
   });
 
+const ServiceAddress = z
+  .string()
+  .trim()
+  .max(500, 'An address has at most 500 characters.')
+  .regex(/^https?:\/\/[^\s/]+\S*$/i, 'The address of a service begins with https://.');
+/** A visitor waits for it. */
+const Seconds = z
+  .int('It is a whole number of seconds.')
+  .min(1, 'It is at least one second.')
+  .max(20, 'It is at most 20 seconds: nobody waits longer.');
+
+/** A model that may word what was found, at an address that speaks as most servers of models do (“chat completions”). */
+export const AnsweringModel = z.strictObject({
+  url: ServiceAddress,
+  name: z.string().trim().min(1, 'Write the name of the model.').max(100),
+  /** How it is to write, and what it may call the business. */
+  instructions: z.string().trim().max(4_000, 'They have at most 4,000 characters.'),
+  seconds: Seconds,
+});
+export type AnsweringModel = z.infer<typeof AnsweringModel>;
+
+/** A service of the workspace’s own that answers what visitors ask. */
+export const AnsweringService = z.strictObject({ url: ServiceAddress, seconds: Seconds });
+export type AnsweringService = z.infer<typeof AnsweringService>;
+
 export const Settings = z.strictObject({
   facts: z.array(BusinessFact).max(200),
   /** The sender of emails, such as `Brackenrow <robin@brackenrow.example>`; the server’s own when null. */
@@ -53,12 +78,10 @@ export const Settings = z.strictObject({
   /** Hosts inside private networks that flows may call all the same. */
   allowedHosts: z.array(Host).max(50),
   /** What helps members with the wording: it is sent a text with what is wished of it, and answers with another. */
-  wordingService: z
-    .string()
-    .trim()
-    .max(500, 'An address has at most 500 characters.')
-    .regex(/^https?:\/\/[^\s/]+\S*$/i, 'The address of a service begins with https://.')
-    .nullable(),
+  wordingService: ServiceAddress.nullable(),
+  /** What words answers, and what answers, outside; nothing where that is not wanted. */
+  answeringModel: AnsweringModel.nullable(),
+  answeringService: AnsweringService.nullable(),
   /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
   goesOnFor: z
     .int('It is a whole number of minutes.')

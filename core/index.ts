@@ -79,6 +79,7 @@ export { sentence, type WordPart, type Words } from './facts/words.ts';
 export { ServiceRequest } from './flow/acts/call-service.ts';
 export { Act, type ActOf, actKindOf, actKinds, saidIn } from './flow/acts/registry.ts';
 export { signed } from './flow/acts/score.ts';
+export { answeredFrom } from './flow/answered-from.ts';
 export { askedBefore, type FoundArticle } from './flow/answering.ts';
 export type { Choice } from './flow/answers/choice.ts';
 export { FileKind, MOST_MEGABYTES } from './flow/answers/file.ts';
@@ -141,7 +142,6 @@ export {
   type TextSpan,
   written,
 } from './flow/line.ts';
-export { mayAsk } from './flow/may-ask.ts';
 export { mentionsOf, renameFact } from './flow/mentions.ts';
 export { stepsFromText } from './flow/pasted.ts';
 export { MOST_STEPS, play } from './flow/play.ts';
@@ -174,7 +174,7 @@ export type { End } from './flow/steps/end.ts';
 export type { Form } from './flow/steps/form.ts';
 export type { Go } from './flow/steps/go.ts';
 export type { HandOver } from './flow/steps/handover.ts';
-export type { Exit, Surroundings } from './flow/steps/kind.ts';
+export type { AnsweredFrom, Exit, Surroundings } from './flow/steps/kind.ts';
 export type { Notify } from './flow/steps/notify.ts';
 export type { Pause } from './flow/steps/pause.ts';
 export { kindOf, Step, stepKinds, usualKinds } from './flow/steps/registry.ts';
@@ -260,6 +260,14 @@ export { Finder, type Found, textsAsked } from './questions/finding.ts';
 export { groupsOf } from './questions/grouping.ts';
 export { blankArticle, hasGap, joinedArticle, KeptArticle, type Withheld, withheldFrom } from './questions/kept.ts';
 export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
+export {
+  composedFrom,
+  FromOutside,
+  NOT_THERE,
+  OutsideName,
+  type Source,
+  serviceAnswered,
+} from './questions/outside/outside.ts';
 export { asks, endsAsking, labelledAnswer, labelledAsked, questionKey } from './questions/pairs/asks.ts';
 export { type FoundPart, partsIn } from './questions/pairs/pairs.ts';
 export { attribute, type Content, elementsIn, isElement, textOf } from './questions/pairs/tree.ts';

@@ -57,6 +57,13 @@ export async function loadDemo(
     business: businessFacts,
     mailFrom,
     wordingService,
+    answeringModel: {
+      url: `https://${SERVICES}/chat/completions`,
+      name: 'stand-in',
+      instructions: 'Warm and plain, as a neighbour would say it who knows about heating. Call us Brackenrow.',
+      seconds: 8,
+    },
+    answeringService: { url: `https://${SERVICES}/answerer`, seconds: 5 },
     createdAt,
     productsNumber: 1,
     articlesNumber: 1,

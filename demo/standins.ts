@@ -1,5 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import express from 'express';
+import { answeringStandIns } from './answering.ts';
 import { type MailCatcher, mailPages } from './mail.ts';
 
 /** The host under which Brackenrow’s flows call services. */
@@ -53,7 +54,7 @@ export interface StandIns {
 
 /**
  * Serves what stands in for services outside: where a postcode is, how a visit stands, a register of
- * enquiries, help with the wording, and the pages of the mail catcher.
+ * enquiries, help with the wording, who answers outside, and the pages of the mail catcher.
  * @param port zero takes a free one
  * @param inbound the port at which answers to letters come in, if they do
  */
@@ -84,6 +85,7 @@ export function startStandIns(mail: MailCatcher, port: number, inbound?: number)
     const { text = '', wish = '' } = request.body as { text?: string; wish?: string };
     response.json({ text: reworded(String(text), String(wish)) });
   });
+  answeringStandIns(app, visits);
   const pushed: string[] = [];
   app.post('/push/:browser', (request, response) => {
     pushed.push(request.params.browser);

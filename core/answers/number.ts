@@ -34,7 +34,8 @@ function signsOf(language: string): Signs {
   return known;
 }
 
-function digits(text: string, language: string): number {
+/** What digits come to, with the signs between them as the language has them; `NaN` of what is no amount: “1,2,3”. */
+export function digitsRead(text: string, language: string): number {
   const { decimal, grouping, common, loneDecimal } = signsOf(language);
   if (common.test(text)) return Number(text.split(grouping).join('').replace(decimal, '.'));
   const compact = text.replace(/[\s']/g, '');
@@ -99,7 +100,7 @@ function tokensOf(clean: string, language: string, vocabulary: Understood): Toke
       const { is, value } = vocabulary.bearing.get(word) ?? OTHER;
       tokens.push({ is, value, at, end });
     } else {
-      const value = digits(figures, language);
+      const value = digitsRead(figures, language);
       if (!Number.isFinite(value) || isOther(figures, clean.slice(0, at), clean.slice(end), vocabulary))
         return undefined;
       tokens.push({ is: 'digits', value, at, end });

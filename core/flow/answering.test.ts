@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest';
+import type { FromOutside } from '../questions/outside/outside.ts';
+import { lookUp } from './acts/answer.ts';
+import { answeredFrom } from './answered-from.ts';
 import type { Event, FoundForReply } from './event.ts';
-import { mayAsk } from './may-ask.ts';
 import type { AnswerQuestions } from './steps/answer-questions.ts';
 import type { Step } from './steps/registry.ts';
 import { tuesday } from './tests/flow.arbitrary.ts';
@@ -261,10 +263,86 @@ describe('a question in the middle of something else', () => {
   });
 });
 
+describe('what was made of a question outside', () => {
+  const flow = withQuestions({ outside: 'composed', asksHelped: true });
+  const outside = (from: FromOutside, ...articles: Array<[typeof noise | typeof price, number]>): Event => ({
+    event: 'replied',
+    text: 'is it loud',
+    found: { ...found(...articles), outside: from },
+  });
+  const sure: Array<[typeof noise | typeof price, number]> = [
+    [noise, 0.9],
+    [price, 0.05],
+  ];
+
+  test('is told with what it was composed of', () => {
+    const composed: FromOutside = { did: 'composed', text: 'No, **40 dB**.', sources: ['1'] };
+    const { last, session } = perform(flow, [opened, outside(composed, ...sure)]);
+    expect(said(last)[0]).toBe('No, 40 dB.');
+    expect(last).toContainEqual(
+      expect.objectContaining({ act: 'tell answer', sources: [{ id: '1', question: noise.question }] }),
+    );
+    expect(session.answering?.helps?.id).toBe('1');
+    // Where the step says nothing of it, or something else is picked, what is written is told.
+    expect(said(perform(withQuestions(), [opened, outside(composed, ...sure)]).last)[0]).toBe('About 40 dB.');
+    const picked = { ...outside(composed, ...sure), choice: '2' } as Event;
+    expect(said(perform(flow, [opened, picked]).last)[0]).toBe('From £9,500.');
+  });
+
+  test('that cannot be gone by leaves what is written, and says why', () => {
+    for (const [from, why] of [
+      [
+        { did: 'failed', by: 'composed', why: 'it took longer than 8 s.' },
+        /could not be used: it took longer than 8 s\.$/,
+      ],
+      [{ did: 'unfounded', what: 'price', is: '£45' }, /the model said “£45”, which none of its sources has\.$/],
+    ] as Array<[FromOutside, RegExp]>) {
+      const { last } = perform(flow, [opened, outside(from, ...sure)]);
+      expect(said(last)[0]).toBe('About 40 dB.');
+      const looked = last.find(({ act }) => act === 'look up');
+      expect(lookUp.entry!.words?.(looked as never, {} as never)).toMatch(why);
+    }
+  });
+
+  test('may be that nothing is known', () => {
+    const { last } = perform(flow, [opened, outside({ did: 'did not know', by: 'composed' }, ...sure)]);
+    expect(said(last)[0]).toMatch(/^I don’t know that/);
+  });
+
+  const service = withQuestions({ outside: 'service' });
+  test('is lines and choices of a service, or a person', () => {
+    const answered = {
+      did: 'answered',
+      lines: ['Your visit is on Monday.', 'Is that right?'],
+      choices: ['Another day'],
+    };
+    const { last } = perform(service, [opened, outside({ ...answered, person: false } as FromOutside)]);
+    expect(said(last)).toEqual(['Your visit is on Monday.', 'Is that right?']);
+    expect(last).toContainEqual(
+      expect.objectContaining({
+        act: 'ask',
+        answer: { type: 'choice', choices: [{ id: 'offered-1', label: 'Another day' }, expect.anything()] },
+      }),
+    );
+    const offered: Event = { event: 'replied', text: 'Another day', choice: 'offered-1', found: found([price, 0.9]) };
+    expect(
+      said(perform(service, [opened, outside({ ...answered, person: false } as FromOutside), offered]).last)[0],
+    ).toBe('From £9,500.');
+    const wishes = perform(service, [opened, outside({ ...answered, person: true } as FromOutside)]);
+    expect(wishes.session.state).toBe('handed over');
+    expect(said(wishes.last).slice(0, 2)).toEqual(answered.lines);
+    const unknown = perform(service, [opened, outside({ did: 'did not know', by: 'service' }, ...sure)]);
+    expect(said(unknown.last)[0]).toMatch(/^I don’t know that/);
+    const failed = perform(service, [opened, outside({ did: 'failed', by: 'service', why: 'it is away.' }, ...sure)]);
+    expect(said(failed.last)[0]).toBe('About 40 dB.');
+  });
+});
+
 test('it is looked for an answer only to what may be a question', () => {
   const may = (steps: Step[], text: string, more: Partial<Event & { choice: string }> = {}) => {
     const flow = flowOf({ welcome: [...steps, end] });
-    return mayAsk(flow, perform(flow, [opened]).session, { event: 'replied', text, ...more } as never, tuesday);
+    const { session } = perform(flow, [opened]);
+    return answeredFrom(flow, session, { event: 'replied', text, ...more } as never, tuesday) !== undefined;
   };
   expect(may([which], 'how loud is it')).toBe(true);
   expect(may([which], 'flat')).toBe(false);

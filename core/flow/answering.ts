@@ -3,6 +3,7 @@ import { cut } from '../facts/text.ts';
 import { spoken } from '../messages/message.ts';
 import { answerBlocks } from '../questions/blocks.ts';
 import { type Decision, decide, type Thresholds, usualThresholds } from '../questions/deciding.ts';
+import { notedOutside } from '../questions/outside/outside.ts';
 import type { FoundForReply, Reply } from './event.ts';
 import type { Id } from './id.ts';
 import type { Session } from './session.ts';
@@ -47,7 +48,7 @@ export function noteLookUp(
   run: Run,
   step: Id,
   text: string,
-  { byMeaning }: FoundForReply,
+  { byMeaning, outside }: FoundForReply,
   articles: readonly FoundArticle[],
   did: 'answered' | 'asked back' | 'did not know',
 ): void {
@@ -64,6 +65,7 @@ export function noteLookUp(
     })),
     did,
     byMeaning,
+    ...(outside ? { outside: notedOutside(outside) } : {}),
   });
   run.asked = [...(run.asked ?? []), asked].slice(-MOST_ASKED);
 }
@@ -71,6 +73,18 @@ export function noteLookUp(
 /** Says what an article answers. */
 export function tellArticle(run: Run, step: Id, { id, question, answer }: FoundArticle): void {
   run.acts.push({ act: 'tell answer', step, article: { id, question }, blocks: answerBlocks(answer) });
+}
+
+/** Says what was composed of articles, the first of which is what it answers. */
+export function tellComposed(run: Run, step: Id, text: string, [first, ...others]: readonly FoundArticle[]): void {
+  const named = ({ id, question }: FoundArticle) => ({ id, question });
+  run.acts.push({
+    act: 'tell answer',
+    step,
+    article: named(first!),
+    blocks: answerBlocks(text),
+    sources: [first!, ...others].map(named),
+  });
 }
 
 /**

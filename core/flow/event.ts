@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FromOutside } from '../questions/outside/outside.ts';
 import type { Id } from './id.ts';
 
 /** A file that the visitor sent, as the host keeps it. Its type is what its content was found to be. */
@@ -26,6 +27,8 @@ export const FoundForReply = z.object({
   ),
   /** Whether they were found by meaning as well, or by words alone. */
   byMeaning: z.boolean(),
+  /** What was made of it outside, where the step that asks wants that. */
+  outside: FromOutside.optional(),
 });
 export type FoundForReply = z.infer<typeof FoundForReply>;
 

@@ -158,6 +158,7 @@ export const en = {
     'questions not answered': ({ times }: Direction) =>
       times === 1 ? 'A question was not answered.' : `${times} questions were not answered.`,
     'visitor wanted somebody': () => 'The visitor wanted somebody.',
+    'service wishes for somebody': () => 'Your service that answers wishes for a person.',
     'flow fetched somebody': () => 'The flow fetched somebody.',
     'flow stumbled': () => 'The flow could not go on, because of a mistake in Kineta that its log tells of.',
     'too many steps': ({ steps }: Direction) => `The flow took ${steps} steps without asking the visitor anything.`,

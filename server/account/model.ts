@@ -1,4 +1,4 @@
-import { BusinessFact, Purpose } from '@kineta/contract';
+import { AnsweringModel, AnsweringService, BusinessFact, Purpose } from '@kineta/contract';
 import { OpeningHours, Thresholds } from '@kineta/core';
 import { z } from 'zod';
 import {
@@ -42,6 +42,8 @@ export const workspaces = table('workspaces', {
   closesAfter: nullable(integer),
   goesOnFor: usually(integer),
   wordingService: nullable(text(500)),
+  answeringModel: nullable(json(AnsweringModel)),
+  answeringService: nullable(json(AnsweringService)),
   /** What else than is understood by itself is wanting a person. */
   wishes: usually(json(z.array(z.string()))),
   createdAt: instant,

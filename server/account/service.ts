@@ -129,6 +129,10 @@ export async function accountOf(ports: Ports, me: SignedIn): Promise<Account> {
     workspace,
     business: workspace.business,
     helpsWording: workspace.wordingService !== null,
+    answersOutside: {
+      composed: workspace.answeringModel !== null,
+      service: workspace.answeringService !== null,
+    },
     wishes: workspace.wishes,
     sure: workspace.sure,
     published: [...published],

@@ -50,6 +50,7 @@ import { wording } from './migrations/0045-wording.ts';
 import { products } from './migrations/0046-products.ts';
 import { questions } from './migrations/0047-questions.ts';
 import { asked } from './migrations/0048-asked.ts';
+import { answeringOutside } from './migrations/0049-answering-outside.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -101,6 +102,7 @@ export const migrations: readonly Migration[] = [
   products,
   questions,
   asked,
+  answeringOutside,
 ];
 
 /**

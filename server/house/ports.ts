@@ -1,4 +1,6 @@
 import type {
+  AnsweringModel,
+  AnsweringService,
   BusinessFact,
   Entry,
   NewServiceKey,
@@ -9,6 +11,7 @@ import type {
   VisitorPass,
 } from '@kineta/contract';
 import type {
+  AnsweredFrom,
   Asker,
   Attendance,
   Availability,
@@ -66,6 +69,9 @@ export interface WorkspaceSettings {
   allowedHosts: string[];
   /** The address of what helps with the wording. */
   wordingService: string | null;
+  /** What words answers outside, and what answers there. */
+  answeringModel: AnsweringModel | null;
+  answeringService: AnsweringService | null;
   /** For how many minutes after its last word a conversation that has ended is gone on with, when its visitor comes back. */
   goesOnFor: number;
   /** What visitors say who want a person, besides what is understood by itself. */
@@ -234,6 +240,12 @@ export interface AsksThere extends Asker {
   before: readonly string[];
 }
 
+/** Something that was said in a conversation, by its visitor or to them. */
+export interface SaidBefore {
+  by: 'visitor' | 'business';
+  text: string;
+}
+
 /** What areas do for each other, by what it is. Each is offered by one area; none imports another for it. */
 export interface Ports {
   sessions: {
@@ -303,8 +315,17 @@ export interface Ports {
     switchOn(workspace: string, flow: string, sites: readonly string[], transaction: Transaction): Promise<void>;
   };
   questions: {
-    /** What may be said to a visitor who asks this, the best first; undefined where nothing could be said to anybody. */
-    found(workspace: string, asks: AsksThere): Promise<FoundForReply | undefined>;
+    /**
+     * What may be said to a visitor who asks this, the best first; undefined where nothing could be said to anybody.
+     * @param from what it is answered from
+     * @param thread what was said before it, for who answers outside
+     */
+    found(
+      workspace: string,
+      asks: AsksThere,
+      from: AnsweredFrom,
+      thread: () => Promise<SaidBefore[]>,
+    ): Promise<FoundForReply | undefined>;
     /** The questions that are listed for a visitor, in their order. */
     listed(workspace: string, asker: Asker): Promise<Array<{ id: string; question: string }>>;
     /** What a visitor may read of what is listed, by its identity, or of what they search for: the nearest first, few of them. */
@@ -313,6 +334,17 @@ export interface Ports {
       asker: Asker,
       reads: { id: string } | { text: string },
     ): Promise<Array<{ id: string; question: string; answer: string }>>;
+  };
+  outside: {
+    /**
+     * Asks a service of the workspace’s something, as JSON, once.
+     * @param seconds so long at most
+     * @returns its answer, or why there is none, as the end of a sentence for the team
+     */
+    ask(
+      workspace: string,
+      asks: { url: string; body: unknown; seconds: number },
+    ): Promise<{ answer: unknown } | { failed: string }>;
   };
   products: {
     /** The things for sale, as visitors may be told of them now. @param number as the workspace has it */

@@ -15,6 +15,7 @@ import { Gaps } from './gaps.ts';
 import { askedListener } from './listener.ts';
 import { articles, articleVersions, askedQuestions, meanings, questionExamples } from './model.ts';
 import { listedFor, named, readableBy } from './often.ts';
+import { Outside } from './outside/outside.ts';
 import { proposed } from './proposed/proposed.ts';
 import { Thread } from './thread/thread.ts';
 import { writtenOut } from './written-out.ts';
@@ -24,8 +25,10 @@ const MOST_READERS = 2;
 const HASTY = 'That were many questions at once. Please try again in a moment.';
 
 interface Parts {
+  house: House;
   book: ArticleBook;
   answers: Answers;
+  outside: Outside;
   bringing: Bringing;
   examples: Examples;
   gaps: Gaps;
@@ -46,8 +49,10 @@ function partsOf(house: House): Parts {
   );
   const answers = new Answers(house, book, finding, readers);
   const parts = {
+    house,
     book,
     answers,
+    outside: new Outside(house.ports),
     bringing: new Bringing(house, book, answers, reading),
     examples: new Examples(house, book, answers),
     gaps: new Gaps(house, book, answers),
@@ -63,9 +68,9 @@ export const questions: Area = {
   tables: [articles, articleVersions, askedQuestions, questionExamples, meanings],
   offers: house => ({
     questions: {
-      found: async (workspace, asks) => foundFor(house, partsOf(house).answers, workspace, asks),
+      found: async (workspace, asks, from, thread) => foundFor(partsOf(house), workspace, asks, from, thread),
       listed: async (workspace, asker) => (await listedFor(house, partsOf(house).answers, workspace, asker)).map(named),
-      readable: async (workspace, asker, reads) => readableBy(house, partsOf(house).answers, workspace, asker, reads),
+      readable: async (workspace, asker, reads) => readableBy(partsOf(house), workspace, asker, reads),
     },
   }),
   listeners: house => [askedListener(house)],
@@ -87,13 +92,15 @@ export const questions: Area = {
     },
   }),
   doors(doors, house) {
-    const { book, answers, bringing, examples, gaps } = partsOf(house);
+    const { book, bringing, examples, gaps } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
+    const outsideTries = new Allowance('answers outside tried', { times: 30, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
     serve(doors, questionRoutes.add, ({ body }, me) => book.add(me, body));
     serve(doors, questionRoutes.ask, async ({ body }, me) => {
       await asks.spend(me.id);
-      return asking(house, answers, me.workspace, body);
+      if (body.outside) await outsideTries.spend(me.workspace);
+      return asking(partsOf(house), me.workspace, body);
     });
     serve(doors, questionRoutes.examples, (_, me) => examples.all(me.workspace));
     serve(doors, questionRoutes.keepExample, async ({ body: { asked, before, article } }, me) => {

@@ -1,11 +1,15 @@
 import type { Asked, FoundArticle, questionRoutes } from '@kineta/contract';
 import {
+  type AnsweredFrom,
   type Asker,
+  type Decision,
   decide,
   type FoundForReply,
   filled,
   type KeptArticle,
   type Reason,
+  type Source,
+  type Thresholds,
   usualThresholds,
   withheldFrom,
   written,
@@ -15,11 +19,23 @@ import type { z } from 'zod';
 import type { House } from '../house/house.ts';
 import type { AsksThere, WorkspaceSettings } from '../house/ports.ts';
 import type { Answers } from './answers.ts';
+import type { AskedOutside } from './outside/kind.ts';
+import type { Outside } from './outside/outside.ts';
 
 /** So many of what was found are told of. */
 const TOLD = 6;
 /** So many are looked at: of what is withheld from who asks, those behind it are said. */
 const LOOKED_AT = 24;
+
+/** A model is given so many to word an answer from. */
+const MOST_SOURCES = 3;
+
+/** What asking goes by. */
+export interface Asks {
+  house: Pick<House, 'ports'>;
+  answers: Answers;
+  outside: Outside;
+}
 
 interface Weighed {
   all: Array<Omit<FoundArticle, 'reason'> & { reason: Reason | undefined; kept: KeptArticle }>;
@@ -75,23 +91,60 @@ async function weighed(
   return { all, byMeaning, unread };
 }
 
+/** From how sure on something is said there. */
+function thresholdsOf({ sure }: AnsweredFrom, usual: Thresholds): Thresholds {
+  const answer = sure ?? usual.answer;
+  return { answer, meant: Math.min(usual.meant, answer) };
+}
+
+/** What a model may word: the article that answers, and others that may be meant as well. */
+function sourcesOf(said: Weighed['all'], decision: Decision, { meant }: Thresholds): Source[] {
+  if (decision.kind !== 'answer') return [];
+  const others = said.filter(({ id, confidence }) => id !== decision.id && confidence >= meant);
+  return [...said.filter(({ id }) => id === decision.id), ...others].slice(0, MOST_SOURCES);
+}
+
+/** What may be said to somebody who asks, what is decided by it, and what was made of it outside, where that is wanted. */
+async function judged(
+  { house, answers, outside }: Asks,
+  workspace: string,
+  asks: AsksThere,
+  from: AnsweredFrom,
+  thread: AskedOutside['thread'],
+  explained: number,
+) {
+  const found = await weighed(house, answers, workspace, asks, explained);
+  const { tags } = from;
+  const all = (found?.all ?? []).filter(article => !tags || article.tags.some(tag => tags.includes(tag)));
+  const said = all.filter(({ withheld }) => withheld.length === 0);
+  const thresholds = thresholdsOf(
+    from,
+    (await house.ports.directories.of(workspace)).workspace.sure ?? usualThresholds,
+  );
+  const decision = decide(said, thresholds);
+  const { text, before, page, language } = asks;
+  const fromOutside =
+    from.outside &&
+    (await outside.ask(workspace, from.outside, {
+      text,
+      before,
+      thread,
+      page,
+      language,
+      sources: sourcesOf(said, decision, thresholds),
+    }));
+  return { found, all, said, thresholds, decision, outside: fromOutside };
+}
+
 /** What would be said to somebody who asks. */
 export async function asking(
-  house: Pick<House, 'ports'>,
-  answers: Answers,
+  parts: Asks,
   workspace: string,
-  asks: z.output<(typeof questionRoutes)['ask']['body']>,
+  { tags, sure, outside: by, ...asks }: z.output<(typeof questionRoutes)['ask']['body']>,
 ): Promise<Asked> {
-  const { all, byMeaning, unread } = (await weighed(house, answers, workspace, asks, TOLD)) ?? {
-    all: [],
-    byMeaning: false,
-    unread: 0,
-  };
-  const thresholds = (await house.ports.directories.of(workspace)).workspace.sure ?? usualThresholds;
-  const decision = decide(
-    all.filter(({ withheld }) => withheld.length === 0),
-    thresholds,
-  );
+  const from = { tags: tags ?? undefined, sure: sure ?? undefined, outside: by ?? undefined };
+  const thread = async () => asks.before.map(text => ({ by: 'visitor' as const, text }));
+  const { found, all, decision, thresholds, outside } = await judged(parts, workspace, asks, from, thread, LOOKED_AT);
   return {
     decision: decision.kind === 'did you mean' ? { ...decision, ids: [...decision.ids] } : decision,
     found: all.slice(0, TOLD).flatMap(({ kept: _, reason, ...article }) => {
@@ -99,27 +152,28 @@ export async function asking(
       const { words, near, wording, mended } = reason;
       return [{ ...article, reason: { words: [...words], near: [...near], wording, mended: [...mended] } }];
     }),
-    byMeaning,
-    unread,
+    byMeaning: found?.byMeaning ?? false,
+    unread: found?.unread ?? 0,
     thresholds,
+    outside: outside ?? null,
   };
 }
 
 /** What may be said to a visitor who asks, the best first; undefined where nothing could be said to anybody. */
 export async function foundFor(
-  house: Pick<House, 'ports'>,
-  answers: Answers,
+  parts: Asks,
   workspace: string,
   asks: AsksThere,
+  from: AnsweredFrom,
+  thread: AskedOutside['thread'],
 ): Promise<FoundForReply | undefined> {
-  const found = await weighed(house, answers, workspace, asks, 0);
-  if (!found) return undefined;
-  const { all, byMeaning } = found;
+  const { found, said, outside } = await judged(parts, workspace, asks, from, thread, 0);
+  if (!found && !outside) return undefined;
   return {
-    articles: all
-      .filter(({ withheld }) => withheld.length === 0)
+    articles: said
       .slice(0, TOLD)
-      .map(({ id, question, answer, confidence, kept }) => ({ id, question, answer, confidence, tags: kept.tags })),
-    byMeaning,
+      .map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags })),
+    byMeaning: found?.byMeaning ?? false,
+    ...(outside ? { outside } : {}),
   };
 }

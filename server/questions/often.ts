@@ -1,7 +1,7 @@
 import { type Asker, type KeptArticle, usualThresholds } from '@kineta/core';
 import type { House } from '../house/house.ts';
 import type { Answers } from './answers.ts';
-import { foundFor, sayableTo } from './asking.ts';
+import { type Asks, foundFor, sayableTo } from './asking.ts';
 
 /** So many are listed for visitors at most: what comes behind them is found by its words. */
 const MOST_LISTED = 8;
@@ -41,18 +41,17 @@ export async function listedFor(
 
 /** What a visitor may read of what is listed, by its identity, or of what they search for, the nearest first. */
 export async function readableBy(
-  house: Pick<House, 'ports'>,
-  answers: Answers,
+  parts: Asks,
   workspace: string,
   asker: Asker,
   reads: { id: string } | { text: string },
 ): Promise<Array<{ id: string; question: string; answer: string }>> {
   if ('id' in reads)
-    return (await listedFor(house, answers, workspace, asker))
+    return (await listedFor(parts.house, parts.answers, workspace, asker))
       .filter(({ id }) => id === reads.id)
       .map(one => ({ ...named(one), answer: one.answer }));
-  const found = await foundFor(house, answers, workspace, { ...asker, text: reads.text, before: [] });
-  const { sure } = (await house.ports.directories.of(workspace)).workspace;
+  const found = await foundFor(parts, workspace, { ...asker, text: reads.text, before: [] }, {}, async () => []);
+  const { sure } = (await parts.house.ports.directories.of(workspace)).workspace;
   const { meant } = sure ?? usualThresholds;
   return (found?.articles ?? [])
     .filter(({ confidence }) => confidence >= meant)

@@ -1,7 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
 import { Seal } from '../house/seal.ts';
-import { Caller } from './caller.ts';
+import { Caller, CallFailed } from './caller.ts';
 import { callErrand, callService } from './effects/call.ts';
 import { ServiceKeys } from './keys.ts';
 import { serviceKeys } from './model.ts';
@@ -19,9 +20,30 @@ function callerOf(house: House): Caller {
 export const services: Area = {
   name: 'services',
   tables: [serviceKeys],
-  offers: ({ tables, options }) => ({ serviceKeys: new ServiceKeys(tables, new Seal(options.secret)) }),
+  offers: house => ({
+    serviceKeys: new ServiceKeys(house.tables, new Seal(house.options.secret)),
+    outside: {
+      async ask(workspace, { url, body, seconds }) {
+        const { allowedHosts } = (await house.ports.directories.of(workspace)).workspace;
+        try {
+          const answer = await callerOf(house).call(
+            { method: 'POST', url, body, limit: seconds, tries: 1 },
+            {
+              key: randomUUID(),
+              allowed: allowedHosts,
+              keyFor: host => house.ports.serviceKeys.headersFor(workspace, host),
+            },
+          );
+          return { answer };
+        } catch (error) {
+          if (error instanceof CallFailed) return { failed: error.message };
+          throw error;
+        }
+      },
+    },
+  }),
   effects: () => [callService],
-  doors: (doors, house) => wordingDoors(doors, house, () => callerOf(house)),
+  doors: wordingDoors,
   errands: house => [callErrand(house, callerOf(house))],
   close: async house => callers.get(house)?.close(),
 };

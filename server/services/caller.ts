@@ -40,7 +40,7 @@ export class Caller {
    * @throws {CallFailed} with the reason in words
    */
   async call(
-    request: ServiceRequest,
+    request: Omit<ServiceRequest, 'body'> & { body?: unknown },
     {
       key,
       allowed,

@@ -10,10 +10,21 @@ function settingsOf({
   mailFrom,
   allowedHosts,
   wordingService,
+  answeringModel,
+  answeringService,
   goesOnFor,
   wishes,
 }: WorkspaceSettings): Settings {
-  return { facts: business, mailFrom, allowedHosts, wordingService, goesOnFor, wishes };
+  return {
+    facts: business,
+    mailFrom,
+    allowedHosts,
+    wordingService,
+    answeringModel,
+    answeringService,
+    goesOnFor,
+    wishes,
+  };
 }
 
 /** Says what is wrong with the business facts beyond their shape, at the field where it is. */

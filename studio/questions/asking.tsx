@@ -1,13 +1,16 @@
 import type { Asked, FoundArticle } from '@kineta/contract';
+import { OutsideName } from '@kineta/core';
 import { type FormEvent, useRef } from 'react';
 import { Link } from 'react-router';
+import { useSignedIn } from '../account/store.ts';
 import { Button } from '../ui/button.tsx';
+import { OutsideSelect } from '../ui/outside-select.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
 import { AnswerText } from './answer-text.tsx';
 import { ThisIsRight } from './marking.tsx';
-import { ReasonText, withheldSentence } from './reason.tsx';
+import { outsideSentence, ReasonText, withheldSentence } from './reason.tsx';
 import { useAsking } from './store.ts';
 
 const share = (part: number): string => `${Math.round(part * 100)}%`;
@@ -40,7 +43,17 @@ function Sureness({ confidence, thresholds }: { confidence: number; thresholds: 
   );
 }
 
-function Said({ found, thresholds, said }: { found: FoundArticle; thresholds: Asked['thresholds']; said: boolean }) {
+function Said({
+  found,
+  thresholds,
+  said,
+  outside,
+}: {
+  found: FoundArticle;
+  thresholds: Asked['thresholds'];
+  said: boolean;
+  outside: Asked['outside'];
+}) {
   return (
     <article className="rounded-lg border border-rule bg-sheet p-4">
       <header className="flex items-start justify-between gap-3">
@@ -52,8 +65,9 @@ function Said({ found, thresholds, said }: { found: FoundArticle; thresholds: As
         <Pill tone={said ? 'kineta' : 'waits'}>{said ? 'would be said' : 'would be asked about'}</Pill>
       </header>
       <div className="mt-2 max-h-64 overflow-y-auto text-[1.0625rem] leading-7">
-        <AnswerText>{found.answer}</AnswerText>
+        <AnswerText>{outside?.did === 'composed' ? outside.text : found.answer}</AnswerText>
       </div>
+      {outside ? <OutsideNote outside={outside} /> : null}
       <Sureness confidence={found.confidence} thresholds={thresholds} />
       <p className="font-script text-ink-2 italic">
         <ReasonText reason={found.reason} />
@@ -63,6 +77,33 @@ function Said({ found, thresholds, said }: { found: FoundArticle; thresholds: As
           This is right
         </ThisIsRight>
       </p>
+    </article>
+  );
+}
+
+/** What was made of it outside, where what is written is said all the same, or is worded anew. */
+function OutsideNote({ outside }: { outside: NonNullable<Asked['outside']> }) {
+  const says = outsideSentence(outside);
+  return <p className={`mt-2 text-[0.8125rem] ${says.isGood ? 'text-petrol' : 'text-ochre'}`}>{says.sentence}</p>;
+}
+
+/** What a service of the workspace’s own answers. */
+function FromService({ outside }: { outside: Extract<Asked['outside'], { did: 'answered' }> }) {
+  return (
+    <article className="mb-3 rounded-lg border border-rule bg-sheet p-4">
+      <header className="flex items-start justify-between gap-3">
+        <h3 className="font-script text-[1.0625rem] font-semibold">From your service</h3>
+        <Pill tone="kineta">would be said</Pill>
+      </header>
+      {outside.lines.map(line => (
+        <p key={line} className="mt-2 text-[1.0625rem] leading-7">
+          {line}
+        </p>
+      ))}
+      {outside.choices.length > 0 ? (
+        <p className="mt-2 text-ink-2">To be picked: {outside.choices.join(' · ')}</p>
+      ) : null}
+      {outside.person ? <p className="mt-2 text-ink-2">Then a person is fetched.</p> : null}
     </article>
   );
 }
@@ -123,15 +164,22 @@ function Others({ found, thresholds }: { found: readonly FoundArticle[]; thresho
 }
 
 function Outcome({ asked, answer }: { asked: string; answer: Asked }) {
-  const { decision, found, thresholds, byMeaning, unread } = answer;
+  const { decision, found, thresholds, byMeaning, unread, outside } = answer;
   const ids = decision.kind === 'answer' ? [decision.id] : decision.kind === 'did you mean' ? decision.ids : [];
   const shown = ids.flatMap(id => found.find(one => one.id === id) ?? []);
   return (
     <>
-      {shown.length === 0 ? <NotKnown asked={asked} /> : null}
+      {outside?.did === 'answered' ? <FromService outside={outside} /> : null}
+      {shown.length === 0 && outside?.did !== 'answered' ? <NotKnown asked={asked} /> : null}
       <div className="space-y-3">
         {shown.map(one => (
-          <Said key={one.id} found={one} thresholds={thresholds} said={decision.kind === 'answer'} />
+          <Said
+            key={one.id}
+            found={one}
+            thresholds={thresholds}
+            said={decision.kind === 'answer'}
+            outside={decision.kind === 'answer' ? outside : null}
+          />
         ))}
       </div>
       <Others found={found.filter(({ id }) => !ids.includes(id))} thresholds={thresholds} />
@@ -148,8 +196,10 @@ function Outcome({ asked, answer }: { asked: string; answer: Asked }) {
 
 /** Asking as a visitor does: what would be said, how sure that is, why, and what else was near. */
 export function AskingPanel() {
-  const { text, page, before, state, asked, answer, mistake, set, ask, goOn, begin } = useAsking();
+  const { text, page, outside, before, state, asked, answer, mistake, set, ask, goOn, begin } = useAsking();
   const box = useRef<HTMLInputElement>(null);
+  const { answersOutside } = useSignedIn();
+  const outsiders = OutsideName.options.filter(name => answersOutside[name]);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     void ask();
@@ -172,6 +222,17 @@ export function AskingPanel() {
           />
         </label>
       </div>
+      {outsiders.length > 0 ? (
+        <p className="mt-1 flex items-center gap-2 text-[0.8125rem] text-ink-2">
+          said
+          <OutsideSelect
+            name="Who words the answer"
+            value={outside}
+            shown={outsiders}
+            onPick={picked => set({ outside: picked })}
+          />
+        </p>
+      ) : null}
       {before.length > 0 ? (
         <p className="mt-1 flex gap-2 text-[0.8125rem] text-ink-2">
           <span className="min-w-0 truncate">after “{before.at(-1)}”</span>

@@ -1,4 +1,4 @@
-import type { FoundArticle, WithheldBy } from '@kineta/contract';
+import type { Asked, FoundArticle, WithheldBy } from '@kineta/contract';
 import { Fragment, type ReactNode } from 'react';
 
 const withheldWords: Record<WithheldBy, string> = {
@@ -68,4 +68,26 @@ export function ReasonText({ reason }: { reason: FoundArticle['reason'] }) {
       .
     </span>
   );
+}
+
+/** What was made of an answer outside, in a sentence, and whether that is said. */
+export function outsideSentence(outside: NonNullable<Asked['outside']>): { sentence: string; isGood: boolean } {
+  switch (outside.did) {
+    case 'composed':
+      return { sentence: 'Worded by the model; all that it says is in your answers.', isGood: true };
+    case 'answered':
+      return { sentence: 'Answered by your service.', isGood: true };
+    case 'did not know':
+      return { sentence: 'It would be said that nobody knows: no answer was found in this one.', isGood: false };
+    case 'failed':
+      return { sentence: `Said as it is written: ${outside.why}`, isGood: false };
+    case 'unfounded':
+      return {
+        sentence:
+          outside.is === ''
+            ? 'Said as it is written: the model named none of your answers as its source.'
+            : `Said as it is written: the model said “${outside.is}”, which none of its sources has.`,
+        isGood: false,
+      };
+  }
 }

@@ -1,4 +1,5 @@
 import { type Asked, questionRoutes } from '@kineta/contract';
+import type { OutsideName } from '@kineta/core';
 import { create } from 'zustand';
 import { call, sentenceOf } from '../shell/api.ts';
 
@@ -9,6 +10,8 @@ interface AskingState {
   text: string;
   /** The page that it is asked on; empty where that does not matter. */
   page: string;
+  /** Who outside words it, or answers. */
+  outside: OutsideName | undefined;
   /** What was asked before it, the last at the end. */
   before: readonly string[];
   state: 'none' | 'asking' | 'answered' | 'failed';
@@ -16,7 +19,7 @@ interface AskingState {
   asked: string;
   answer: Asked | undefined;
   mistake: string;
-  set(what: Partial<Pick<AskingState, 'text' | 'page'>>): void;
+  set(what: Partial<Pick<AskingState, 'text' | 'page' | 'outside'>>): void;
   ask(text?: string): Promise<void>;
   /** What is asked next is asked behind this. */
   goOn(): void;
@@ -29,6 +32,7 @@ let last = 0;
 export const useAsking = create<AskingState>((set, get) => ({
   text: '',
   page: '',
+  outside: undefined,
   before: [],
   state: 'none',
   asked: '',
@@ -40,10 +44,10 @@ export const useAsking = create<AskingState>((set, get) => ({
     if (asked === '') return;
     const mine = ++last;
     set({ state: 'asking', text, mistake: '' });
-    const { before, page } = get();
+    const { before, page, outside = null } = get();
     try {
       const answer = await call(questionRoutes.ask, {
-        body: { text: asked, before: [...before], page: page.trim() || null },
+        body: { text: asked, before: [...before], page: page.trim() || null, outside },
       });
       if (mine === last) set({ state: 'answered', asked, answer });
     } catch (error) {

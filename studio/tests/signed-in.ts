@@ -18,6 +18,7 @@ export function signPriyaIn(): void {
       workspace: { name: 'Brackenrow', zone: 'Europe/London', language: 'en-GB', currency: 'GBP', country: 'GB' },
       business: [],
       helpsWording: false,
+      answersOutside: { composed: false, service: false },
       wishes: [],
       sure: null,
       published: [],

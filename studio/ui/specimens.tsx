@@ -16,6 +16,7 @@ import { Keys } from './keys.tsx';
 import { LineText } from './line.tsx';
 import { Menu } from './menu.tsx';
 import { OnOff } from './on-off.tsx';
+import { OutsideSelect } from './outside-select.tsx';
 import { PartRow } from './part-row.tsx';
 import { Picks } from './picks.tsx';
 import { Pill } from './pill.tsx';
@@ -104,6 +105,10 @@ export default function Specimens() {
         <DayList title="Who waits" count={0} nothing="Nobody waits for a person.">
           {null}
         </DayList>
+      </Specimen>
+      <Specimen of="OutsideSelect">
+        <OutsideSelect name="Who words it" value={undefined} onPick={nothing} />
+        <OutsideSelect name="Who words it here" value="composed" shown={['composed']} onPick={nothing} />
       </Specimen>
       <Specimen of="Select · SmallInput">
         <Select name="One of several" defaultValue="b">

@@ -11,6 +11,7 @@ export const en = {
   eraseNow: 'Erase it all',
   oftenAsked: 'Often asked',
   perhapsThis: 'Perhaps this answers it',
+  answeredFrom: (questions: readonly string[]) => `From: ${questions.join(' · ')}`,
   needHelp: 'I still need help',
   stillNeedsHelp: (question: string) => `I have read “${question}” and still need help.`,
   nothingFilledIn: 'Nothing filled in',

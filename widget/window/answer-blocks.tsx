@@ -1,4 +1,5 @@
 import type { ComponentChildren } from 'preact';
+import { partMessages as messages } from '../messages/parts.ts';
 import type { EntryOf } from './entries/view.ts';
 import { onSite } from './spoken.tsx';
 
@@ -90,6 +91,20 @@ export function AnswerBlocks({ blocks, goTo }: { blocks: readonly Block[]; goTo:
       {blocks.map((block, index) => (
         <Part key={index} block={block} goTo={goTo} />
       ))}
+    </>
+  );
+}
+
+/** An answer that was told, with what it was composed of where it is in other words. */
+export function Told({ blocks, sources, goTo }: Pick<EntryOf<'told'>, 'blocks' | 'sources'> & { goTo: GoTo }) {
+  return (
+    <>
+      <AnswerBlocks blocks={blocks} goTo={goTo} />
+      {sources ? (
+        <p>
+          <small>{messages.answeredFrom(sources.map(({ question }) => question))}</small>
+        </p>
+      ) : null}
     </>
   );
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { entryKind } from '../../conversation/entries/kind.ts';
 import { cut } from '../../facts/text.ts';
 import { AnswerBlock, blocksText } from '../../questions/blocks.ts';
+import { OutsideNoted } from '../../questions/outside/outside.ts';
 import { Id } from '../id.ts';
 import { lineOf } from '../line.ts';
 import { actKind } from './kind.ts';
@@ -19,6 +20,8 @@ const told = entryKind({
     speaker: z.string(),
     article: Named,
     blocks: z.array(AnswerBlock),
+    /** What it was composed of; of what is as it is written nothing. */
+    sources: z.array(Named).optional(),
   }),
   visitorSees: true,
   moves: () => [{ move: 'flow' }],
@@ -29,9 +32,15 @@ const told = entryKind({
 /** Tells the visitor what an article answers. */
 export const tellAnswer = actKind({
   act: 'tell answer',
-  schema: z.object({ act: z.literal('tell answer'), step: Id, article: Named, blocks: z.array(AnswerBlock) }),
+  schema: z.object({
+    act: z.literal('tell answer'),
+    step: Id,
+    article: Named,
+    blocks: z.array(AnswerBlock),
+    sources: z.array(Named).optional(),
+  }),
   entry: told,
-  leaves: ({ article, blocks }, speaker) => ({ speaker, article, blocks }),
+  leaves: ({ article, blocks, sources }, speaker) => ({ speaker, article, blocks, ...(sources ? { sources } : {}) }),
   said: ({ blocks }) => lineOf(blocksText(blocks)),
 });
 
@@ -44,18 +53,54 @@ const Looked = z.object({
   did: z.enum(['answered', 'asked back', 'did not know']),
   /** Whether it was found by meaning as well. */
   byMeaning: z.boolean(),
+  /** What was made of it outside, where that was asked. */
+  outside: OutsideNoted.optional(),
 });
+
+/** What was made of it outside: a sentence that says all, or how the sentence about the article ends. */
+function outsideWords(outside: OutsideNoted): [whole: string | undefined, behind?: string] {
+  switch (outside.did) {
+    case 'composed':
+      return [undefined, ', worded by the model.'];
+    case 'answered':
+      return [`Answered by your service${outside.person ? ', which wishes for a person' : ''}.`];
+    case 'did not know':
+      return [
+        outside.by === 'service' ? 'Your service does not know that.' : 'The model found no answer in what was found.',
+      ];
+    case 'failed':
+      return [
+        undefined,
+        `. ${outside.by === 'service' ? 'Your service' : 'The model'} could not be used: ${outside.why}`,
+      ];
+    case 'unfounded':
+      return [
+        undefined,
+        outside.is === ''
+          ? ', as it is written: the model named no source.'
+          : `, as it is written: the model said “${outside.is}”, which none of its sources has.`,
+      ];
+  }
+}
 
 const lookedUp = entryKind({
   kind: 'looked up',
   schema: Looked.extend({ kind: z.literal('looked up') }),
-  words({ found, did }) {
+  words({ found, did, outside }) {
     const [best] = found;
-    if (did === 'answered' && best) return `Answered by “${best.question}”, ${percent(best.confidence)} sure.`;
+    const [whole, behind] = outside ? outsideWords(outside) : [];
+    if (whole) return whole;
+    if (did === 'answered' && best)
+      return `Answered by “${best.question}”, ${percent(best.confidence)} sure${behind ?? '.'}`;
     const near = best ? ` Nearest is “${best.question}”, ${percent(best.confidence)} sure.` : '';
     return did === 'asked back' ? `Not sure which is meant, so that was asked.${near}` : `No answer is known.${near}`;
   },
-  recorded: ({ found, byMeaning }) => ({ did: 'looked up', found, byMeaning }),
+  recorded: ({ found, byMeaning, outside }) => ({
+    did: 'looked up',
+    found,
+    byMeaning,
+    ...(outside ? { outside } : {}),
+  }),
   // What is missed is learnt from, and what is said is counted.
   happens: ({ asked, found, did, byMeaning }) => ({ asked, did, byMeaning, found: found.slice(0, 3) }),
 });
@@ -65,7 +110,13 @@ export const lookUp = actKind({
   act: 'look up',
   schema: Looked.extend({ act: z.literal('look up'), step: Id }),
   entry: lookedUp,
-  leaves: ({ asked, found, did, byMeaning }) => ({ asked, found, did, byMeaning }),
+  leaves: ({ asked, found, did, byMeaning, outside }) => ({
+    asked,
+    found,
+    did,
+    byMeaning,
+    ...(outside ? { outside } : {}),
+  }),
 });
 
 const Helped = z.object({ article: Named, asked: z.string(), helped: z.boolean() });

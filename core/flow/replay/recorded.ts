@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Value } from '../../facts/fact.ts';
+import { OutsideNoted } from '../../questions/outside/outside.ts';
 import { FieldReply, FileGiven } from '../event.ts';
 
 /** One thing that happened in a conversation, as far as a flow could notice it. */
@@ -24,6 +25,7 @@ export const RecordedLine = z.discriminatedUnion('did', [
       z.object({ id: z.string(), question: z.string(), confidence: z.number(), tags: z.array(z.string()).optional() }),
     ),
     byMeaning: z.boolean(),
+    outside: OutsideNoted.optional(),
   }),
   /** A step ordered something of the host and waited for it; and that failed. */
   z.object({ did: z.literal('ordered') }),

@@ -1,5 +1,6 @@
 import { dequal } from 'dequal/lite';
 import { entriesOf, recordedOf } from '../../conversation/entries/registry.ts';
+import { outsideAgain } from '../../questions/outside/outside.ts';
 import type { Act } from '../acts/registry.ts';
 import { dice } from '../dice.ts';
 import { findStep } from '../edits.ts';
@@ -90,8 +91,14 @@ function foundFor(lines: readonly RecordedLine[], { number }: GivenAnswer['reply
   const next = lines.findIndex((line, index) => index > at && line.did === 'replied');
   const looked = lines.slice(at + 1, next < 0 ? undefined : next).find(line => line.did === 'looked up');
   if (!looked) return {};
-  const { found, byMeaning } = looked;
-  return { found: { articles: found.map(({ tags = [], ...one }) => ({ ...one, tags, answer: '' })), byMeaning } };
+  const { found, byMeaning, outside } = looked;
+  return {
+    found: {
+      articles: found.map(({ tags = [], ...one }) => ({ ...one, tags, answer: '' })),
+      byMeaning,
+      ...(outside ? { outside: outsideAgain(outside) } : {}),
+    },
+  };
 }
 
 /**

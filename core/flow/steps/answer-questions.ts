@@ -2,9 +2,10 @@ import { z } from 'zod';
 import { understandYesNo } from '../../answers/yesno.ts';
 import { plain } from '../../facts/words.ts';
 import { message, spoken } from '../../messages/message.ts';
-import { noteLookUp, settled, tellArticle } from '../answering.ts';
+import { type FromOutside, OutsideName } from '../../questions/outside/outside.ts';
+import { type FoundArticle, noteLookUp, settled, tellArticle, tellComposed } from '../answering.ts';
 import { Id } from '../id.ts';
-import { isEmptyLine, Line, lineReads, type SpokenLine } from '../line.ts';
+import { isEmptyLine, Line, lineOf, lineReads, type SpokenLine } from '../line.ts';
 import type { World } from '../world.ts';
 import { type Exit, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
@@ -17,6 +18,8 @@ export const AnswerQuestions = z.strictObject({
   tags: z.array(z.string().trim().min(1).max(40)).min(1).max(20).optional(),
   /** From how sure on something is said here, from 0 to 1; as everywhere when absent. */
   sure: z.number().min(0.05).max(0.99).optional(),
+  /** Who outside words what was found, or answers; as it is written when absent. */
+  outside: OutsideName.optional(),
   /** Whether each answer is followed by the question whether it helped. */
   asksHelped: z.literal(true).optional(),
   /** After so many questions in a row that were not answered, or not helped, it goes elsewhere. */
@@ -34,6 +37,7 @@ const PERSON = 'person';
 const HELPED = 'helped';
 const NOT_HELPED = 'not-helped';
 const NONE = 'none';
+const OFFERED = 'offered-';
 const OWN: ReadonlySet<string> = new Set([DONE, PERSON, HELPED, NOT_HELPED, NONE]);
 
 /** Whether somebody of the team takes chats, as far as that is known. */
@@ -57,6 +61,9 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
     ...quoted(step.line),
     ...(step.tags ? [plain(`; only from answers tagged ${step.tags.join(', ')}`)] : []),
     ...(step.sure === undefined ? [] : [plain(`; from ${Math.round(step.sure * 100)}% sure`)]),
+    ...(step.outside === undefined
+      ? []
+      : [plain(step.outside === 'composed' ? '; worded by the model' : '; answered by your service')]),
     ...(step.asksHelped ? [plain('; ask whether it helped')] : []),
     plain(`; after ${step.misses === 1 ? 'one miss' : `${step.misses} misses`} `),
     ...(step.missed ? wayWords(step.missed.to, around) : [plain('fetch a person')]),
@@ -112,24 +119,52 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
       }
       return run.fetchSomebody(step.id, { code: 'questions not answered', times });
     };
+    /** Something was answered; whether that helped is asked where the step says so. */
+    const told = (run: Run, { id, question }: FoundArticle): Next => {
+      run.answering.answered++;
+      if (!step.asksHelped) return further(run);
+      const { language } = run.world.locale;
+      run.answering.helps = { id, question };
+      return ask(run, spoken(language, 'did that help'), [
+        { id: HELPED, label: message(language, 'that helped') },
+        { id: NOT_HELPED, label: message(language, 'that did not help') },
+      ]);
+    };
+    /** What a service answers is said as it stands; what it offers is asked like anything else. */
+    const fromService = (run: Run, { lines, choices, person }: Extract<FromOutside, { did: 'answered' }>): Next => {
+      const said = lines.map(text => lineOf(text));
+      const last = choices.length > 0 && !person ? said.pop() : undefined;
+      for (const line of said) run.acts.push({ act: 'say', step: step.id, line });
+      if (person) return run.fetchSomebody(step.id, { code: 'service wishes for somebody' });
+      run.answering.answered++;
+      run.answering.missed = 0;
+      if (!last) return further(run);
+      return ask(run, last, [...choices.map((label, at) => ({ id: `${OFFERED}${at + 1}`, label })), done(run)]);
+    };
     const handle = (run: Run, { text, choice, found = { articles: [], byMeaning: false } }: Reply): Next => {
       const { language } = run.world.locale;
       const { decision, articles } = settled(found, run.world, { tags: step.tags, answer: step.sure });
-      const id = choice ?? (decision.kind === 'answer' ? decision.id : undefined);
-      const said = id === undefined ? undefined : articles.find(article => article.id === id);
+      const picked = articles.find(article => article.id === choice);
+      const said = picked ?? articles.find(({ id }) => decision.kind === 'answer' && decision.id === id);
+      const outside = step.outside && found.outside;
+      if (outside?.did === 'answered') {
+        noteLookUp(run, step.id, text, found, articles, 'answered');
+        return fromService(run, outside);
+      }
+      const isUnknown = outside?.did === 'did not know' && (said || outside.by === 'service');
+      if (isUnknown) {
+        noteLookUp(run, step.id, text, found, articles, 'did not know');
+        return miss(run, 'not known');
+      }
       if (said) {
-        noteLookUp(run, step.id, text, found, [said, ...articles.filter(article => article !== said)], 'answered');
-        tellArticle(run, step.id, said);
-        run.answering.answered++;
-        if (step.asksHelped) {
-          run.answering.helps = { id: said.id, question: said.question };
-          const choices = [
-            { id: HELPED, label: message(language, 'that helped') },
-            { id: NOT_HELPED, label: message(language, 'that did not help') },
-          ];
-          return ask(run, spoken(language, 'did that help'), choices);
-        }
-        return further(run);
+        const composed =
+          outside?.did === 'composed' && (!picked || outside.sources.includes(picked.id)) ? outside : undefined;
+        const sources = articles.filter(({ id }) => composed?.sources.includes(id));
+        const first = sources[0] ?? said;
+        noteLookUp(run, step.id, text, found, [first, ...articles.filter(article => article !== first)], 'answered');
+        if (composed && sources.length > 0) tellComposed(run, step.id, composed.text, sources);
+        else tellArticle(run, step.id, said);
+        return told(run, first);
       }
       if (decision.kind === 'did you mean') {
         noteLookUp(run, step.id, text, found, articles, 'asked back');
@@ -171,7 +206,9 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
       if (run.answering.helps) return rated(run, understood.value);
       return understood.value ? ask(run, speak(run)) : on;
     };
+    const { tags, sure, outside } = step;
     return {
+      answersFrom: { tags, sure, outside },
       enter(run) {
         run.answering = { answered: 0, missed: 0 };
         // Who was led here by a question has asked already.

@@ -5,6 +5,7 @@ import type { Fact, Facts, FactType, Value } from '../../facts/fact.ts';
 import type { Knowledge } from '../../facts/knowledge.ts';
 import type { Words } from '../../facts/words.ts';
 import type { Direction } from '../../messages/direction.ts';
+import type { OutsideName } from '../../questions/outside/outside.ts';
 import type { Act } from '../acts/registry.ts';
 import type { Finding } from '../checks/finding.ts';
 import type { Reply, Told } from '../event.ts';
@@ -28,6 +29,16 @@ export const PAUSED = -4;
 export const AWAITS = -5;
 /** Something was said, and the conversation stands where it stood. */
 export const STAY = -6;
+
+/** From what a question is answered: from all articles, as sure as anywhere and as they are written, where nothing else is said. */
+export interface AnsweredFrom {
+  /** Those with one of these tags alone. */
+  tags?: readonly string[] | undefined;
+  /** From how sure on, from 0 to 1. */
+  sure?: number | undefined;
+  /** Who outside words it, or answers. */
+  outside?: OutsideName | undefined;
+}
 
 /** The state of one call of `play`, as steps see it. */
 export interface Run {
@@ -106,8 +117,9 @@ export interface Player {
     reply: Reply,
     world: World,
   ): 'an answer' | 'rather an answer' | 'perhaps an answer' | 'no answer' | 'led elsewhere';
-  /** For a step that answers questions: whether that is one. */
+  /** For a step that answers questions: whether that is one, and from what it answers them. */
   isAsked?(reply: Reply, world: World): boolean;
+  readonly answersFrom?: AnsweredFrom;
   /** Asks again what was asked, behind something else; as when it is come to, without this. */
   asksAgain?(run: Run): Next;
   /** The timer of the step is due. A reminder is at another step than the one that waits, and says WAIT to let it. */

@@ -62,6 +62,7 @@ export const everyKind = {
           line: line('What would you like to know?'),
           tags: ['heat pumps'],
           sure: 0.6,
+          outside: 'composed',
           asksHelped: true,
           misses: 2,
           missed: { to: 'main' },

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { plainVisit } from '../../facts/given.ts';
+import type { FromOutside } from '../../questions/outside/outside.ts';
 import type { Answer } from '../answers/registry.ts';
 import { check } from '../checks/check.ts';
 import { dice } from '../dice.ts';
@@ -314,7 +315,9 @@ function step(id: string, scenes: string[]): fc.Arbitrary<Step> {
           kind: 'answer questions' as const,
           line,
           misses,
-          ...(asksHelped ? { asksHelped: true as const } : { most: 2, tags: ['heat pumps'] }),
+          ...(asksHelped
+            ? { asksHelped: true as const, outside: misses === 1 ? ('composed' as const) : ('service' as const) }
+            : { most: 2, tags: ['heat pumps'] }),
           ...(way ? { missed: { to: way } } : {}),
         })),
     },
@@ -369,15 +372,38 @@ export const soundFlow: fc.Arbitrary<Flow> = anyFlow
   })
   .filter(flow => check(flow).every(finding => finding.level !== 'problem'));
 
+/** What may come from outside for it. */
+const outside = fc.option(
+  fc.oneof(
+    fc.constantFrom<FromOutside>(
+      { did: 'composed', text: 'It has **40** dB.', sources: ['5'] },
+      { did: 'did not know', by: 'composed' },
+      { did: 'did not know', by: 'service' },
+      { did: 'failed', by: 'service', why: 'it could not be reached.' },
+      { did: 'unfounded', what: 'price', is: '£45' },
+    ),
+    fc.tuple(fc.boolean(), fc.boolean()).map(
+      ([person, offers]): FromOutside => ({
+        did: 'answered',
+        lines: person ? [] : ['It is ready.'],
+        choices: offers ? ['Another day'] : [],
+        person,
+      }),
+    ),
+  ),
+  { nil: undefined },
+);
+
 /** What may be found for anything: an article that fits more or less, tagged or not. */
 const found = fc
-  .tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.boolean(), fc.boolean())
-  .map(([confidence, isTagged, byMeaning]) => ({
+  .tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.boolean(), fc.boolean(), outside)
+  .map(([confidence, isTagged, byMeaning, outside]) => ({
     articles: [
       { id: '5', question: 'How loud is it?', answer: '**40** dB.', confidence, tags: isTagged ? ['heat pumps'] : [] },
       { id: '6', question: 'How large is it?', answer: 'A metre.', confidence: confidence / 2, tags: [] },
     ],
     byMeaning,
+    ...(outside ? { outside } : {}),
   }));
 
 /** For tests: what visitors may do, at any time, sensible or not. */

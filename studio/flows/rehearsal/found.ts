@@ -1,9 +1,9 @@
 import { questionRoutes } from '@kineta/contract';
 import {
+  answeredFrom,
   askedBefore,
   type Beat,
   type Flow,
-  mayAsk,
   type RehearsalStage,
   type Session,
   type Setting,
@@ -21,21 +21,25 @@ export async function withFound(
 ): Promise<Beat> {
   if (beat.does !== 'replies') return beat;
   const { does: _, ...reply } = beat;
-  if (!mayAsk(flow, session, { event: 'replied', ...reply }, worldOf(setting, stage))) return beat;
+  const from = answeredFrom(flow, session, { event: 'replied', ...reply }, worldOf(setting, stage));
+  if (!from) return beat;
   try {
-    const { found, byMeaning } = await call(questionRoutes.ask, {
+    const { found, byMeaning, outside } = await call(questionRoutes.ask, {
       body: {
         text: beat.text,
         before: [...askedBefore(session)],
         page: setting.page,
         language: setting.language,
         isKnown: setting.visitor === 'known person',
+        tags: from.tags ? [...from.tags] : null,
+        sure: from.sure ?? null,
+        outside: from.outside ?? null,
       },
     });
     const articles = found
       .filter(({ withheld }) => withheld.length === 0)
       .map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags }));
-    return { ...beat, found: { articles, byMeaning } };
+    return { ...beat, found: { articles, byMeaning, ...(outside ? { outside } : {}) } };
   } catch {
     return beat;
   }

@@ -1,5 +1,8 @@
 import type { AnswerQuestions } from '@kineta/core';
+import { Link } from 'react-router';
+import { useSignedIn } from '../../account/store.ts';
 import { Select, SmallInput } from '../../ui/field.tsx';
+import { OutsideSelect, outsideWords } from '../../ui/outside-select.tsx';
 import { WaySelect } from '../way-select.tsx';
 import { SpokenLine } from './spoken-line.tsx';
 import type { StepProps, StepView } from './view.ts';
@@ -7,7 +10,7 @@ import type { StepProps, StepView } from './view.ts';
 const times = (count: number, one: string, more: string): string => (count === 1 ? `one ${one}` : `${count} ${more}`);
 
 /** The step with something that may be left out set, or left out. */
-function set<K extends 'tags' | 'sure' | 'asksHelped' | 'missed' | 'most'>(
+function set<K extends 'tags' | 'sure' | 'outside' | 'asksHelped' | 'missed' | 'most'>(
   step: AnswerQuestions,
   part: K,
   to: AnswerQuestions[K] | undefined,
@@ -29,6 +32,7 @@ function Body({ step, change, keys, speaker, selected }: StepProps<AnswerQuestio
       onChange={line => change({ ...step, line }, 'line')}
     >
       <p className="mt-1.5 flex flex-wrap gap-x-5 text-xs text-ink-2">
+        {step.outside ? <span>{outsideWords[step.outside].noted}</span> : null}
         <span>{step.tags ? `From answers tagged ${step.tags.join(', ')}` : 'From all your answers'}</span>
         <span>
           After {times(step.misses, 'miss', 'misses')} {step.missed ? 'goes elsewhere' : 'a person is fetched'}
@@ -43,6 +47,7 @@ const SURE = [30, 40, 50, 60, 70, 80, 90];
 const MOST = [1, 2, 3, 5, 10, 20];
 
 function Panel({ step, change }: StepProps<AnswerQuestions>) {
+  const { answersOutside } = useSignedIn();
   const tags = (typed: string) => {
     const all = [...new Set(typed.split(',').map(tag => tag.trim().slice(0, 40)))].filter(Boolean).slice(0, 20);
     return all.length > 0 ? all : undefined;
@@ -80,6 +85,26 @@ function Panel({ step, change }: StepProps<AnswerQuestions>) {
             ))}
         </Select>
         on; what is nearly as sure is asked back about.
+      </p>
+      <p className="flex flex-wrap items-center gap-2">
+        Said
+        <OutsideSelect
+          name="Who words the answers"
+          value={step.outside}
+          onPick={outside => change(set(step, 'outside', outside))}
+        />
+        {step.outside ? (
+          answersOutside[step.outside] ? (
+            <span>{outsideWords[step.outside].how}</span>
+          ) : (
+            <span className="text-ochre">
+              That is not set up yet, so it is said as it is written.{' '}
+              <Link to="/settings/services" className="text-petrol hover:underline">
+                Set it up
+              </Link>
+            </span>
+          )
+        ) : null}
       </p>
       <label className="flex w-fit items-center gap-2">
         <input

@@ -5,14 +5,19 @@ import { entryView } from '../view.ts';
 
 export const told = entryView({
   kind: 'told',
-  Row: ({ entries: [{ at, speaker, article, blocks }] }) => (
+  Row: ({ entries: [{ at, speaker, article, blocks, sources = [article] }] }) => (
     <FlowRow at={at} speaker={speaker}>
       <AnswerBlocks blocks={blocks} />
       <p className="text-xs text-ink-2">
-        Answers{' '}
-        <Link to={`/questions/${article.id}`} className="text-petrol hover:underline">
-          {article.question}
-        </Link>
+        {sources[0] === article ? 'Answers' : 'Composed from'}{' '}
+        {sources.map(({ id, question }, at) => (
+          <span key={id}>
+            {at > 0 ? ', ' : ''}
+            <Link to={`/questions/${id}`} className="text-petrol hover:underline">
+              {question}
+            </Link>
+          </span>
+        ))}
       </p>
     </FlowRow>
   ),

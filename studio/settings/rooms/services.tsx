@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { useAccount } from '../../account/store.ts';
 import { useSentForm } from '../../shell/sent-form.ts';
 import { TextField } from '../../ui/field.tsx';
+import { AnsweringOutside } from './answering-outside.tsx';
 import { SaveRow } from './save-row.tsx';
 import { useSaved } from './saved.ts';
 import { ServiceKeys } from './service-keys.tsx';
@@ -79,6 +80,7 @@ export function ServicesRoom({ settings }: { settings: Settings }) {
     <>
       <Hosts allowedHosts={settings.allowedHosts} />
       <WordingService wordingService={settings.wordingService} />
+      <AnsweringOutside settings={settings} />
       <ServiceKeys />
     </>
   );

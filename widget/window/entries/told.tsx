@@ -7,6 +7,6 @@ export const told = entryView({
   ...flowSays,
   Line: function Told({ entry, first, goTo }) {
     const part = useLoaded(true, () => import('../answer-blocks.tsx'));
-    return <Spoken who={first ? entry.speaker : ''}>{part?.AnswerBlocks({ blocks: entry.blocks, goTo })}</Spoken>;
+    return <Spoken who={first ? entry.speaker : ''}>{part?.Told({ ...entry, goTo })}</Spoken>;
   },
 });

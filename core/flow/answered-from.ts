@@ -6,18 +6,23 @@ import type { Reply } from './event.ts';
 import type { Flow } from './format.ts';
 import { programOf } from './program.ts';
 import type { Session } from './session.ts';
+import type { AnsweredFrom, Player } from './steps/kind.ts';
 import type { World } from './world.ts';
 
 /**
- * Whether a reply may be a question that articles answer, so that it is worth looking for one before it is played: not where it
- * is an answer to what was asked, an order or a wish.
+ * From what a reply is to be answered that may be a question, so that it is worth looking for an answer before it is played; undefined
+ * where it is an answer to what was asked, an order or a wish.
  */
-export function mayAsk(edition: Flow, session: Session, reply: Reply, world: World): boolean {
-  const { language } = world.locale;
+export function answeredFrom(edition: Flow, session: Session, reply: Reply, world: World): AnsweredFrom | undefined {
   const program = programOf(edition);
   const place = session.at === undefined ? undefined : program.placeOf.get(session.at);
   const player = session.state === 'asking' && place !== undefined ? program.playerAt(place) : undefined;
-  if (player?.isAsked) return player.isAsked(reply, world);
+  if (player?.isAsked) return player.isAsked(reply, world) ? (player.answersFrom ?? {}) : undefined;
+  return mayAskAside(player, session, reply, world) ? {} : undefined;
+}
+
+function mayAskAside(player: Player | undefined, session: Session, reply: Reply, world: World): boolean {
+  const { language } = world.locale;
   if (isPicked(reply) || session.state === 'handed over' || session.state === 'awaiting' || session.before)
     return false;
   if (player?.offers?.(reply.text, world)) return false;
