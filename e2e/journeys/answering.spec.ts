@@ -209,3 +209,51 @@ test('a lead says what is right: it is a wording at once, an example from then o
   await hanne.getByRole('button', { name: 'Say it from here on' }).click();
   await expect(hanne.getByRole('button', { name: 'As it was' })).toHaveCount(0);
 });
+
+test('a model words what was found, what it makes up is not said, and a service of one’s own answers what it knows', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  const asks = (id: string) => ({
+    id,
+    kind: 'answer questions',
+    line: line('What would you like to know?'),
+    sure: 0.2,
+    misses: 3,
+  });
+  await openFlowFile(hanne, {
+    format: 'kineta.flow/2',
+    name: 'In other words',
+    speaker: 'Robin',
+    facts: [],
+    scenes: [{ id: 'main', title: 'Main', steps: [asks('q'), { id: 'end', kind: 'end' }] }],
+  });
+  const page = hanne.getByRole('main');
+  const worded = async (as: string) => {
+    await page.getByText('What would you like to know?').first().click();
+    await page.getByRole('combobox', { name: 'Who words the answers' }).selectOption({ label: as });
+  };
+  await worded('as your model words it');
+  await publish(hanne);
+  const { chat, pick, say } = await visit(browser, stack);
+  await chat.getByText('What would you like to know?').waitFor();
+  await say('is the survey free?');
+  await expect(chat.getByText('About the survey, gladly. Yes. It takes ninety minutes')).toBeVisible();
+  await expect(chat.getByText('From: Is the survey free?')).toBeVisible();
+  // The stand-in gives in where somebody haggles.
+  await say('what is the best price of a heat pump?');
+  await expect(chat.getByText('After the survey you have a fixed price that does not change.')).toBeVisible();
+  await expect(chat.getByText('£4,999')).toHaveCount(0);
+
+  await worded('by your own service');
+  await publish(hanne);
+  const other = await visit(browser, stack);
+  await other.chat.getByText('What would you like to know?').waitFor();
+  await other.say('how does BR-1077 stand?');
+  await expect(other.chat.getByText('Battery fitting: Thursday at 8:30, Col and Ines. It is confirmed.')).toBeVisible();
+  await other.pick('Move it to another day');
+  await expect(other.chat.getByText('Somebody of ours does that with you.')).toBeVisible();
+  await pick('That’s all');
+  await firstVisitAgain(hanne);
+});
