@@ -1,4 +1,12 @@
-import { type Decision, FromOutside, KeptArticle, OutsideName, Thresholds, type Withheld } from '@kineta/core';
+import {
+  type Decision,
+  FoundForReply,
+  FromOutside,
+  KeptArticle,
+  OutsideName,
+  Thresholds,
+  type Withheld,
+} from '@kineta/core';
 import { z } from 'zod';
 import { PageAddress } from './install.ts';
 import { ById, Done, Instant, RowId, route } from './route.ts';
@@ -105,6 +113,8 @@ export const Asked = z.object({
   /** How many of the articles’ texts are still to be read for their meaning; 0 once all are. */
   unread: z.int(),
   thresholds: z.object({ answer: z.number(), meant: z.number() }),
+  /** Where several things are asked that are each answered: what is found for each, the best first. */
+  several: FoundForReply.shape.several.unwrap().nullable(),
   /** What was made of it outside, where that was asked for. */
   outside: FromOutside.nullable(),
 });

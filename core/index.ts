@@ -274,6 +274,7 @@ export { attribute, type Content, elementsIn, isElement, textOf } from './questi
 export { markdownOf } from './questions/pairs/written.ts';
 export { textsOf } from './questions/passages.ts';
 export type { Reason } from './questions/reason.ts';
+export { questionsIn } from './questions/several.ts';
 export type { IsWord } from './questions/spelling.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';

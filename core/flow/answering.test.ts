@@ -263,6 +263,29 @@ describe('a question in the middle of something else', () => {
   });
 });
 
+test('several questions of one message are each answered, where each is', () => {
+  const both = (second: number): Event => ({
+    event: 'replied',
+    text: 'is it loud? and what does it cost?',
+    found: {
+      ...found([noise, 0.6]),
+      several: [
+        { asked: 'is it loud?', ...found([noise, 0.9]) },
+        { asked: 'and what does it cost?', ...found([price, second]) },
+      ],
+    },
+  });
+  const { last, session } = perform(withQuestions({ asksHelped: true }), [opened, both(0.8)]);
+  expect(said(last).slice(0, 2)).toEqual(['About 40 dB.', 'From £9,500.']);
+  expect(session.asked).toEqual(['is it loud?', 'and what does it cost?']);
+  expect(said(perform(withQuestions(), [opened, both(0.1)]).last)[0]).toBe('About 40 dB.');
+  expect(said(perform(withQuestions(), [opened, both(0.1)]).last)).not.toContain('From £9,500.');
+  // Where something else is asked as well.
+  const aside = perform(flowOf({ welcome: [which, end] }), [opened, both(0.8)]);
+  expect(said(aside.last).slice(0, 2)).toEqual(['About 40 dB.', 'From £9,500.']);
+  expect(aside.session).toMatchObject({ state: 'asking', at: 'which' });
+});
+
 describe('what was made of a question outside', () => {
   const flow = withQuestions({ outside: 'composed', asksHelped: true });
   const outside = (from: FromOutside, ...articles: Array<[typeof noise | typeof price, number]>): Event => ({

@@ -43,6 +43,24 @@ export function settled(
   return { decision: decide(own, thresholds), articles: own };
 }
 
+/**
+ * What answers each question of a message that asks several; nothing of one that asks once, or where not each is answered, and by another
+ * article.
+ */
+export function answersToSeveral(
+  { several = [] }: FoundForReply,
+  world: World,
+  only: { tags?: readonly string[] | undefined; answer?: number | undefined } = {},
+): Array<{ asked: string; said: FoundArticle; articles: readonly FoundArticle[] }> {
+  const answered = several.flatMap(({ asked, articles }) => {
+    const own = settled({ articles, byMeaning: false }, world, only);
+    const said = own.articles.find(({ id }) => own.decision.kind === 'answer' && own.decision.id === id);
+    return said ? [{ asked, said, articles: own.articles }] : [];
+  });
+  const isEach = answered.length === several.length && new Set(answered.map(({ said }) => said.id)).size > 1;
+  return isEach ? answered : [];
+}
+
 /** Notes in the log what was found for a question; what was asked is what the next may be about. */
 export function noteLookUp(
   run: Run,
@@ -100,6 +118,14 @@ export function answeredAside(run: Run, player: Player | undefined, step: Id, re
   if (made === 'an answer' || made === 'led elsewhere') return false;
   const asks = asksSomething(text, run.world.locale.language);
   if ((made === 'rather an answer' || made === 'perhaps an answer') && !asks) return false;
+  const several = answersToSeveral(found, run.world);
+  if (several.length > 0 && made !== 'rather an answer') {
+    for (const { asked, said, articles } of several) {
+      noteLookUp(run, step, asked, found, articles, 'answered');
+      tellArticle(run, step, said);
+    }
+    return true;
+  }
   const { sure = usualThresholds } = run.world;
   const answer = asks && made !== 'rather an answer' ? sure.answer : Math.max(SURER, sure.answer);
   const { decision, articles } = settled(found, run.world, { answer });

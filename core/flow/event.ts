@@ -14,17 +14,24 @@ export const FieldReply = z.object({
 });
 export type FieldReply = z.infer<typeof FieldReply>;
 
+const FoundArticles = z.array(
+  z.object({
+    id: z.string(),
+    question: z.string(),
+    answer: z.string(),
+    confidence: z.number(),
+    tags: z.array(z.string()),
+  }),
+);
+
 /** What was found for a question: articles that may be said to who asks, the best first, their answers with facts filled in. */
 export const FoundForReply = z.object({
-  articles: z.array(
-    z.object({
-      id: z.string(),
-      question: z.string(),
-      answer: z.string(),
-      confidence: z.number(),
-      tags: z.array(z.string()),
-    }),
-  ),
+  articles: FoundArticles,
+  /** Where a message asks several things that are each answered by another article: each by itself, in their order. */
+  several: z
+    .array(z.object({ asked: z.string(), articles: FoundArticles }))
+    .min(2)
+    .optional(),
   /** Whether they were found by meaning as well, or by words alone. */
   byMeaning: z.boolean(),
   /** What was made of it outside, where the step that asks wants that. */

@@ -101,6 +101,16 @@ test('a question in the middle of another is answered, counted, and not told of 
   await vi.waitFor(async () => expect((await asked()).at(-1)).toMatchObject({ did: 'did not know' }), 10_000);
 });
 
+test('two questions in one message are both answered', async () => {
+  const visitor = await come();
+  await visitor.reply('May I bring my dog? And where do the boats leave?');
+  await vi.waitFor(() => expect(kinds(visitor)).toEqual(['asked', 'replied', 'told', 'told', 'asked']), 10_000);
+  const { reply } = await lead.call(questionRoutes.ask, {
+    body: { text: 'May I bring my dog? And where do the boats leave?' },
+  });
+  expect(reply.several?.map(({ asked }) => asked)).toEqual(['May I bring my dog?', 'And where do the boats leave?']);
+});
+
 test('what is for other pages is not said', async () => {
   const summer = await come('/summer');
   await summer.reply('is the winter boat heated?');

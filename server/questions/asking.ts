@@ -7,6 +7,7 @@ import {
   type FoundForReply,
   filled,
   type KeptArticle,
+  questionsIn,
   type Reason,
   type Source,
   type Thresholds,
@@ -61,8 +62,7 @@ export function sayableTo(
 
 /** What was found for what somebody asks, with what keeps it from them; undefined where there is nothing to be said to anybody. */
 async function weighed(
-  { ports }: Pick<House, 'ports'>,
-  answers: Answers,
+  { house: { ports }, answers }: Asks,
   workspace: string,
   { text, before, ...asker }: AsksThere,
   explained: number,
@@ -104,24 +104,48 @@ function sourcesOf(said: Weighed['all'], decision: Decision, { meant }: Threshol
   return [...said.filter(({ id }) => id === decision.id), ...others].slice(0, MOST_SOURCES);
 }
 
+const taggedFor = ({ tags }: AnsweredFrom, found: Weighed | undefined): Weighed['all'] =>
+  (found?.all ?? []).filter(article => !tags || article.tags.some(tag => tags.includes(tag)));
+
+/** What may be said to each question of a message that asks several, where each is answered, and by another article. */
+async function severalOf(
+  parts: Asks,
+  workspace: string,
+  asks: AsksThere,
+  from: AnsweredFrom,
+): Promise<Array<{ asked: string; said: Weighed['all'] }>> {
+  const { workspace: settings } = await parts.house.ports.directories.of(workspace);
+  const questions = questionsIn(asks.text, settings.language);
+  const several: Array<{ asked: string; said: Weighed['all'] }> = [];
+  for (const asked of questions) {
+    const found = await weighed(parts, workspace, { ...asks, text: asked }, 0);
+    const said = taggedFor(from, found).filter(({ withheld }) => withheld.length === 0);
+    const decision = decide(said, thresholdsOf(from, settings.sure ?? usualThresholds));
+    if (decision.kind !== 'answer' || several.some(other => other.said[0]!.id === decision.id)) return [];
+    several.push({ asked, said });
+  }
+  return several;
+}
+
 /** What may be said to somebody who asks, what is decided by it, and what was made of it outside, where that is wanted. */
 async function judged(
-  { house, answers, outside }: Asks,
+  parts: Asks,
   workspace: string,
   asks: AsksThere,
   from: AnsweredFrom,
   thread: AskedOutside['thread'],
   explained: number,
 ) {
-  const found = await weighed(house, answers, workspace, asks, explained);
-  const { tags } = from;
-  const all = (found?.all ?? []).filter(article => !tags || article.tags.some(tag => tags.includes(tag)));
+  const { house, outside } = parts;
+  const found = await weighed(parts, workspace, asks, explained);
+  const all = taggedFor(from, found);
   const said = all.filter(({ withheld }) => withheld.length === 0);
   const thresholds = thresholdsOf(
     from,
     (await house.ports.directories.of(workspace)).workspace.sure ?? usualThresholds,
   );
   const decision = decide(said, thresholds);
+  const several = found ? await severalOf(parts, workspace, asks, from) : [];
   const { text, before, page, language } = asks;
   const fromOutside =
     from.outside &&
@@ -131,9 +155,9 @@ async function judged(
       thread,
       page,
       language,
-      sources: sourcesOf(said, decision, thresholds),
+      sources: several.length > 0 ? several.map(({ said }) => said[0]!) : sourcesOf(said, decision, thresholds),
     }));
-  return { found, all, said, thresholds, decision, outside: fromOutside };
+  return { found, all, said, thresholds, decision, several, outside: fromOutside };
 }
 
 /** What would be said to somebody who asks. */
@@ -144,7 +168,14 @@ export async function asking(
 ): Promise<Asked> {
   const from = { tags: tags ?? undefined, sure: sure ?? undefined, outside: by ?? undefined };
   const thread = async () => asks.before.map(text => ({ by: 'visitor' as const, text }));
-  const { found, all, decision, thresholds, outside } = await judged(parts, workspace, asks, from, thread, LOOKED_AT);
+  const { found, all, decision, thresholds, several, outside } = await judged(
+    parts,
+    workspace,
+    asks,
+    from,
+    thread,
+    LOOKED_AT,
+  );
   return {
     decision: decision.kind === 'did you mean' ? { ...decision, ids: [...decision.ids] } : decision,
     found: all.slice(0, TOLD).flatMap(({ kept: _, reason, ...article }) => {
@@ -155,9 +186,16 @@ export async function asking(
     byMeaning: found?.byMeaning ?? false,
     unread: found?.unread ?? 0,
     thresholds,
+    several: several.length > 0 ? eachTold(several) : null,
     outside: outside ?? null,
   };
 }
+
+const toldOf = (said: Weighed['all']): FoundForReply['articles'] =>
+  said.slice(0, TOLD).map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags }));
+
+const eachTold = (several: ReadonlyArray<{ asked: string; said: Weighed['all'] }>) =>
+  several.map(({ asked, said }) => ({ asked, articles: toldOf(said) }));
 
 /** What may be said to a visitor who asks, the best first; undefined where nothing could be said to anybody. */
 export async function foundFor(
@@ -167,12 +205,11 @@ export async function foundFor(
   from: AnsweredFrom,
   thread: AskedOutside['thread'],
 ): Promise<FoundForReply | undefined> {
-  const { found, said, outside } = await judged(parts, workspace, asks, from, thread, 0);
+  const { found, said, several, outside } = await judged(parts, workspace, asks, from, thread, 0);
   if (!found && !outside) return undefined;
   return {
-    articles: said
-      .slice(0, TOLD)
-      .map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags })),
+    articles: toldOf(said),
+    ...(several.length > 0 ? { several: eachTold(several) } : {}),
     byMeaning: found?.byMeaning ?? false,
     ...(outside ? { outside } : {}),
   };

@@ -87,6 +87,28 @@ function OutsideNote({ outside }: { outside: NonNullable<Asked['outside']> }) {
   return <p className={`mt-2 text-[0.8125rem] ${says.isGood ? 'text-petrol' : 'text-ochre'}`}>{says.sentence}</p>;
 }
 
+/** Where several things are asked at once, each is answered by its own. */
+function Several({ several }: { several: NonNullable<Asked['several']> }) {
+  return (
+    <article aria-label="Asked at once" className="mb-3 rounded-lg border border-rule bg-sheet p-4">
+      <header className="flex items-start justify-between gap-3">
+        <h3 className="font-script text-[1.0625rem] font-semibold">{several.length} questions at once</h3>
+        <Pill tone="kineta">each would be answered</Pill>
+      </header>
+      <ul className="mt-2 space-y-2">
+        {several.map(({ asked, articles: [first] }) => (
+          <li key={asked}>
+            <span className="block text-[0.8125rem] text-ink-2">{asked}</span>
+            <Link to={`/questions/${first!.id}`} className="font-script text-base hover:underline">
+              {first!.question}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </article>
+  );
+}
+
 /** What a service of the workspace’s own answers. */
 function FromService({ outside }: { outside: Extract<Asked['outside'], { did: 'answered' }> }) {
   return (
@@ -164,15 +186,16 @@ function Others({ found, thresholds }: { found: readonly FoundArticle[]; thresho
 }
 
 function Outcome({ asked, answer }: { asked: string; answer: Asked }) {
-  const { decision, found, thresholds, byMeaning, unread, outside } = answer;
+  const { decision, found, thresholds, byMeaning, unread, several, outside } = answer;
   const ids = decision.kind === 'answer' ? [decision.id] : decision.kind === 'did you mean' ? decision.ids : [];
   const shown = ids.flatMap(id => found.find(one => one.id === id) ?? []);
   return (
     <>
+      {several ? <Several several={several} /> : null}
       {outside?.did === 'answered' ? <FromService outside={outside} /> : null}
-      {shown.length === 0 && outside?.did !== 'answered' ? <NotKnown asked={asked} /> : null}
+      {shown.length === 0 && !several && outside?.did !== 'answered' ? <NotKnown asked={asked} /> : null}
       <div className="space-y-3">
-        {shown.map(one => (
+        {(several ? [] : shown).map(one => (
           <Said
             key={one.id}
             found={one}

@@ -95,8 +95,9 @@ const lookedUp = entryKind({
     const near = best ? ` Nearest is “${best.question}”, ${percent(best.confidence)} sure.` : '';
     return did === 'asked back' ? `Not sure which is meant, so that was asked.${near}` : `No answer is known.${near}`;
   },
-  recorded: ({ found, byMeaning, outside }) => ({
+  recorded: ({ asked, found, byMeaning, outside }) => ({
     did: 'looked up',
+    asked,
     found,
     byMeaning,
     ...(outside ? { outside } : {}),

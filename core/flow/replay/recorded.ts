@@ -21,6 +21,7 @@ export const RecordedLine = z.discriminatedUnion('did', [
   /** What was found for the reply before it, the best first. */
   z.object({
     did: z.literal('looked up'),
+    asked: z.string().optional(),
     found: z.array(
       z.object({ id: z.string(), question: z.string(), confidence: z.number(), tags: z.array(z.string()).optional() }),
     ),

@@ -85,17 +85,27 @@ function staffedFrom(lines: readonly RecordedLine[], from: number): Record<strin
   return staffed;
 }
 
+const again = ({ tags = [], ...one }: Extract<RecordedLine, { did: 'looked up' }>['found'][number]) => ({
+  ...one,
+  tags,
+  answer: '',
+});
+
 /** What was found for a reply when it was given: the answers’ own words are not compared. */
 function foundFor(lines: readonly RecordedLine[], { number }: GivenAnswer['reply']): { found?: FoundForReply } {
   const at = lines.findIndex(line => line.did === 'replied' && line.number === number);
   const next = lines.findIndex((line, index) => index > at && line.did === 'replied');
-  const looked = lines.slice(at + 1, next < 0 ? undefined : next).find(line => line.did === 'looked up');
-  if (!looked) return {};
-  const { found, byMeaning, outside } = looked;
+  const looked = lines
+    .slice(at + 1, next < 0 ? undefined : next)
+    .flatMap(line => (line.did === 'looked up' ? [{ ...line, articles: line.found.map(again) }] : []));
+  const [first] = looked;
+  if (!first) return {};
+  const { articles, byMeaning, outside } = first;
   return {
     found: {
-      articles: found.map(({ tags = [], ...one }) => ({ ...one, tags, answer: '' })),
+      articles,
       byMeaning,
+      ...(looked.length > 1 ? { several: looked.map(({ asked = '', articles }) => ({ asked, articles })) } : {}),
       ...(outside ? { outside: outsideAgain(outside) } : {}),
     },
   };

@@ -3,7 +3,7 @@ import { understandYesNo } from '../../answers/yesno.ts';
 import { plain } from '../../facts/words.ts';
 import { message, spoken } from '../../messages/message.ts';
 import { type FromOutside, OutsideName } from '../../questions/outside/outside.ts';
-import { type FoundArticle, noteLookUp, settled, tellArticle, tellComposed } from '../answering.ts';
+import { answersToSeveral, type FoundArticle, noteLookUp, settled, tellArticle, tellComposed } from '../answering.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineOf, lineReads, type SpokenLine } from '../line.ts';
 import type { World } from '../world.ts';
@@ -156,10 +156,19 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
         noteLookUp(run, step.id, text, found, articles, 'did not know');
         return miss(run, 'not known');
       }
+      const several = picked ? [] : answersToSeveral(found, run.world, { tags: step.tags, answer: step.sure });
+      if (several.length > 0 && outside?.did !== 'composed') {
+        for (const { asked, said, articles } of several) {
+          noteLookUp(run, step.id, asked, found, articles, 'answered');
+          tellArticle(run, step.id, said);
+        }
+        return told(run, several.at(-1)!.said);
+      }
       if (said) {
         const composed =
           outside?.did === 'composed' && (!picked || outside.sources.includes(picked.id)) ? outside : undefined;
-        const sources = articles.filter(({ id }) => composed?.sources.includes(id));
+        const each = [...articles, ...several.map(({ said }) => said)];
+        const sources = (composed?.sources ?? []).flatMap(id => each.find(article => article.id === id) ?? []);
         const first = sources[0] ?? said;
         noteLookUp(run, step.id, text, found, [first, ...articles.filter(article => article !== first)], 'answered');
         if (composed && sources.length > 0) tellComposed(run, step.id, composed.text, sources);

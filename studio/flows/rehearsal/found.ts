@@ -24,7 +24,7 @@ export async function withFound(
   const from = answeredFrom(flow, session, { event: 'replied', ...reply }, worldOf(setting, stage));
   if (!from) return beat;
   try {
-    const { found, byMeaning, outside } = await call(questionRoutes.ask, {
+    const { found, byMeaning, several, outside } = await call(questionRoutes.ask, {
       body: {
         text: beat.text,
         before: [...askedBefore(session)],
@@ -39,7 +39,10 @@ export async function withFound(
     const articles = found
       .filter(({ withheld }) => withheld.length === 0)
       .map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags }));
-    return { ...beat, found: { articles, byMeaning, ...(outside ? { outside } : {}) } };
+    return {
+      ...beat,
+      found: { articles, byMeaning, ...(several ? { several } : {}), ...(outside ? { outside } : {}) },
+    };
   } catch {
     return beat;
   }
