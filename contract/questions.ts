@@ -4,6 +4,7 @@ import {
   FromOutside,
   KeptArticle,
   OutsideName,
+  SynonymGroup,
   Thresholds,
   type Withheld,
 } from '@kineta/core';
@@ -177,6 +178,12 @@ export const MOST_AT_ONCE = 500;
 /** So many parts of a document are told of. */
 export const MOST_PARTS = 2_000;
 
+/** Which words and phrases of a business mean the same. */
+export const Synonyms = z.strictObject({
+  groups: z.array(SynonymGroup).max(200, 'At most 200 lines of words are kept.'),
+});
+export type Synonyms = z.infer<typeof Synonyms>;
+
 export const questionRoutes = {
   answered: route({
     method: 'POST',
@@ -263,6 +270,21 @@ export const questionRoutes = {
     summary: 'Say from how sure on an answer is said, and asked back about',
     access: 'lead',
     body: Thresholds,
+    reply: Done,
+  }),
+  synonyms: route({
+    method: 'GET',
+    path: '/api/questions/synonyms',
+    summary: 'The words and phrases of the business that mean the same, by which what is asked is read',
+    access: 'lead',
+    reply: Synonyms,
+  }),
+  setSynonyms: route({
+    method: 'PUT',
+    path: '/api/questions/synonyms',
+    summary: 'Say which words and phrases mean the same',
+    access: 'lead',
+    body: Synonyms,
     reply: Done,
   }),
   list: route({

@@ -276,6 +276,7 @@ export { textsOf } from './questions/passages.ts';
 export type { Reason } from './questions/reason.ts';
 export { questionsIn } from './questions/several.ts';
 export type { IsWord } from './questions/spelling.ts';
+export { SynonymGroup, Synonyms } from './questions/synonyms.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';
 export { type Centre, playDay } from './routing/centre.ts';

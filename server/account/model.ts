@@ -1,5 +1,5 @@
 import { AnsweringModel, AnsweringService, BusinessFact, Purpose } from '@kineta/contract';
-import { OpeningHours, Thresholds } from '@kineta/core';
+import { OpeningHours, SynonymGroup, Thresholds } from '@kineta/core';
 import { z } from 'zod';
 import {
   bytes,
@@ -59,6 +59,8 @@ export const workspaces = table('workspaces', {
   articlesNumber: usually(integer),
   /** From how sure on an answer is said, and asked back about; as is usual when null. */
   sure: nullable(json(Thresholds)),
+  /** Words and phrases of the business that mean the same. */
+  synonyms: nullable(json(readable(SynonymGroup))),
 });
 
 /** What conversations are tagged with. */

@@ -26,6 +26,7 @@ import type {
   Numbered,
   OpeningHours,
   Product,
+  SynonymGroup,
   Thresholds,
   Visit,
   Who,
@@ -85,6 +86,8 @@ export interface WorkspaceSettings {
   articlesNumber: number;
   /** From how sure on an answer is said, and asked back about; as is usual when null. */
   sure: Thresholds | null;
+  /** Words and phrases of the business that mean the same. */
+  synonyms: SynonymGroup[] | null;
   createdAt: Date;
 }
 

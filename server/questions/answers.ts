@@ -1,6 +1,7 @@
-import { type Article, Finder, type KeptArticle, textsOf } from '@kineta/core';
+import { type Article, Finder, type KeptArticle, Synonyms, textsOf } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
+import type { WorkspaceSettings } from '../house/ports.ts';
 import type { ArticleBook } from './book.ts';
 import { DIMENSIONS } from './dimensions.ts';
 import { Memory } from './memory.ts';
@@ -29,6 +30,8 @@ interface Edition {
   name: string;
   number: number;
   language: string;
+  /** By which what is asked is read, and the articles are. */
+  synonyms: Synonyms;
   articles: readonly Article[];
   kept: ReadonlyMap<string, KeptArticle>;
   /** How many texts are still to be read for their meaning. */
@@ -88,7 +91,9 @@ export class Answers {
   ): Promise<Answer> {
     const edition = await this.edition(workspace);
     const { kept: articles } = edition;
-    const given = { name: edition.name, asked, before, most, explained };
+    const { synonyms } = edition;
+    const own = before.map(text => synonyms.in(text));
+    const given = { name: edition.name, asked: synonyms.in(asked), before: own, most, explained };
     const answer = await this.byThread(edition, given);
     return { ...(answer ?? this.here(edition, given)), articles, unread: edition.unread };
   }
@@ -171,7 +176,7 @@ export class Answers {
     const { workspace: settings } = await this.house.ports.directories.of(workspace);
     const known = await this.editions.get(workspace);
     if (known?.number === settings.articlesNumber && known.language === settings.language) return known;
-    const reading = this.read(workspace, settings.articlesNumber, settings.language);
+    const reading = this.read(workspace, settings);
     this.editions.set(workspace, reading);
     reading.catch(() => this.editions.delete(workspace));
     const edition = await reading;
@@ -179,14 +184,24 @@ export class Answers {
     return edition;
   }
 
-  private async read(workspace: string, number: number, language: string): Promise<Edition> {
+  private async read(
+    workspace: string,
+    { articlesNumber: number, language, synonyms: groups }: WorkspaceSettings,
+  ): Promise<Edition> {
     const said = await this.book.said(workspace);
+    const synonyms = new Synonyms(groups ?? []);
     return {
       workspace,
       name: `${workspace} ${number} ${language}`,
       number,
       language,
-      articles: said.map(({ kept: _, ...article }) => article),
+      synonyms,
+      articles: said.map(({ id, question, wordings = [], answer }) => ({
+        id,
+        question: synonyms.in(question),
+        wordings: wordings.map(wording => synonyms.in(wording)),
+        answer: synonyms.in(answer),
+      })),
       kept: new Map(said.map(({ id, kept }) => [id, kept])),
       unread: 0,
       life: 0,

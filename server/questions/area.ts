@@ -115,6 +115,13 @@ export const questions: Area = {
       await house.ports.directories.change(me.workspace, { sure: body });
       return { ok: true as const };
     });
+    serve(doors, questionRoutes.synonyms, async (_, me) => ({
+      groups: (await house.ports.directories.of(me.workspace)).workspace.synonyms ?? [],
+    }));
+    serve(doors, questionRoutes.setSynonyms, async ({ body: { groups } }, me) => {
+      await book.readBy(me.workspace, groups);
+      return { ok: true as const };
+    });
     serve(doors, questionRoutes.answered, async ({ body }, me) => {
       await asks.spend(me.id);
       await gaps.teach(me.workspace, body);

@@ -9,6 +9,7 @@ import {
   joinedArticle,
   type KeptArticle,
   questionKey,
+  type SynonymGroup,
 } from '@kineta/core';
 import type { Transaction } from '../database/connect.ts';
 import { changeCounted } from '../house/counted.ts';
@@ -280,6 +281,12 @@ export class ArticleBook {
         versions.map(({ id, written, number }) => ({ articleId: id, number, written, memberId: me.id, at })),
         { transaction },
       );
+  }
+
+  /** Has questions and answers read by words that mean the same. */
+  async readBy(workspace: string, synonyms: SynonymGroup[]): Promise<void> {
+    await this.house.ports.directories.change(workspace, { synonyms });
+    await this.change(workspace, async () => {});
   }
 
   /** Changes what questions are answered by, and has everybody read it anew. */

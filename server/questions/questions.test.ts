@@ -257,6 +257,18 @@ describe('who asks as a visitor', () => {
     expect(captain.decision).not.toMatchObject({ id: captain.found[0]!.id });
   });
 
+  test('is understood in the business’s own words, whichever of those that mean the same', async () => {
+    await add('Is the gaffling rigged?', 'Every morning.');
+    const set = (groups: string[][]) => lead.call(questionRoutes.setSynonyms, { body: { groups } });
+    expect((await ask('sprocketeer?')).decision).toEqual({ kind: 'not known' });
+    expect((await set([['alone']])).problem?.fields?.[0]?.message).toBe('At least two phrases mean the same.');
+    await set([['gaffling', 'sprocketeer']]);
+    expect((await lead.call(questionRoutes.synonyms, {})).reply).toEqual({ groups: [['gaffling', 'sprocketeer']] });
+    expect((await ask('is the sprocketeer rigged?')).found[0]).toMatchObject({ question: 'Is the gaffling rigged?' });
+    expect((await ask('is the sprocketeer rigged?')).decision.kind).toBe('answer');
+    await set([]);
+  });
+
   test('is asked of another workspace nothing, and of nothing nothing', async () => {
     const other = await makeWorkspace(server.database, 'elsewhere');
     const stranger = await new Browser(server).signIn(other.lead);

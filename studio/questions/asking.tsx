@@ -187,6 +187,7 @@ function Others({ found, thresholds }: { found: readonly FoundArticle[]; thresho
 
 function Outcome({ asked, answer }: { asked: string; answer: Asked }) {
   const { decision, found, thresholds, byMeaning, unread, several, outside } = answer;
+  const isEnglish = useSignedIn().workspace.language.toLowerCase().startsWith('en');
   const ids = decision.kind === 'answer' ? [decision.id] : decision.kind === 'did you mean' ? decision.ids : [];
   const shown = ids.flatMap(id => found.find(one => one.id === id) ?? []);
   return (
@@ -210,7 +211,9 @@ function Outcome({ asked, answer }: { asked: string; answer: Asked }) {
         <p className="mt-4 text-[0.8125rem] text-ochre">
           {unread > 0
             ? `Found by words alone: ${countWords(unread)} texts are still to be read for their meaning. Ask again in a moment.`
-            : 'Found by words alone.'}
+            : isEnglish
+              ? 'Found by words alone.'
+              : 'Found by words alone: what texts mean is known of English only.'}
         </p>
       )}
     </>

@@ -13,6 +13,7 @@ import { Pill } from '../ui/pill.tsx';
 import { countWords } from '../ui/writing.ts';
 import { change, Several } from './several.tsx';
 import { usePicked } from './store.ts';
+import { SameWords } from './synonyms.tsx';
 
 const ROW = 74;
 
@@ -107,6 +108,7 @@ function Row({ article, open }: { article: ListedArticle; open: boolean }) {
 export function AnswerList({ articles, open }: { articles: readonly ListedArticle[]; open: string | undefined }) {
   const [view, setView] = useState(0);
   const [search, setSearch] = useState('');
+  const [same, setSame] = useState(false);
   const pickAll = usePicked(state => state.pickAll);
   const shown = useMemo(() => {
     const words = plain(search).split(/\s+/).filter(Boolean);
@@ -141,6 +143,9 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
             Pick all
           </button>
         ) : null}
+        <button type="button" className="text-petrol hover:underline" onClick={() => setSame(true)}>
+          Same words…
+        </button>
         <Menu
           items={writtenAs.map(({ as, label }) => ({
             label,
@@ -153,6 +158,7 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
         </Menu>
       </div>
       <Several />
+      {same ? <SameWords onClose={() => setSame(false)} /> : null}
       {shown.length === 0 ? (
         <Empty title={search ? 'No answer is like that' : 'Nothing here'}>
           {search ? 'Look for other words.' : views[view]!.empty}
