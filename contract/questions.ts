@@ -184,6 +184,17 @@ export const Synonyms = z.strictObject({
 });
 export type Synonyms = z.infer<typeof Synonyms>;
 
+const NamedArticle = z.object({ id: RowId, question: z.string() });
+
+/** Articles that should be looked at. */
+export const Doubts = z.object({
+  /** Nobody was told them in the month that they are there. */
+  unused: z.array(RowId),
+  /** Two that answer one question with two numbers: how each has it. */
+  contradictions: z.array(z.object({ one: NamedArticle, other: NamedArticle, says: z.array(z.string()).length(2) })),
+});
+export type Doubts = z.infer<typeof Doubts>;
+
 export const questionRoutes = {
   answered: route({
     method: 'POST',
@@ -271,6 +282,13 @@ export const questionRoutes = {
     access: 'lead',
     body: Thresholds,
     reply: Done,
+  }),
+  doubts: route({
+    method: 'GET',
+    path: '/api/questions/doubts',
+    summary: 'The articles that nobody is told, and those that contradict each other',
+    access: 'lead',
+    reply: Doubts,
   }),
   synonyms: route({
     method: 'GET',

@@ -244,6 +244,7 @@ export { type PageOfData, priceFrom, productsIn } from './products/structured.ts
 export { Article, Articles } from './questions/article.ts';
 export { type Asker, Audience, everybody, PagePattern, PERSONS } from './questions/audience.ts';
 export { AnswerBlock, answerBlocks, blocksText } from './questions/blocks.ts';
+export { type Contradiction, contradictionsIn } from './questions/contradictions.ts';
 export { type Decision, decide, Thresholds, usualThresholds } from './questions/deciding.ts';
 export { type Evaluation, evaluate, type Ranked, RatedQueries } from './questions/evaluation.ts';
 export {

@@ -10,6 +10,7 @@ import { Answers } from './answers.ts';
 import { asking, foundFor } from './asking.ts';
 import { ArticleBook } from './book.ts';
 import { Bringing } from './bringing.ts';
+import { ArticleDoubts } from './doubts.ts';
 import { Examples } from './examples.ts';
 import { Gaps } from './gaps.ts';
 import { askedListener } from './listener.ts';
@@ -32,6 +33,7 @@ interface Parts {
   bringing: Bringing;
   examples: Examples;
   gaps: Gaps;
+  doubts: ArticleDoubts;
   threads: readonly Thread[];
 }
 const made = new WeakMap<House, Parts>();
@@ -56,6 +58,7 @@ function partsOf(house: House): Parts {
     bringing: new Bringing(house, book, answers, reading),
     examples: new Examples(house, book, answers),
     gaps: new Gaps(house, book, answers),
+    doubts: new ArticleDoubts(house, book),
     threads: [finding, reading, ...readers],
   };
   made.set(house, parts);
@@ -92,7 +95,7 @@ export const questions: Area = {
     },
   }),
   doors(doors, house) {
-    const { book, bringing, examples, gaps } = partsOf(house);
+    const { book, bringing, examples, gaps, doubts } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
     const outsideTries = new Allowance('answers outside tried', { times: 30, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
@@ -115,6 +118,7 @@ export const questions: Area = {
       await house.ports.directories.change(me.workspace, { sure: body });
       return { ok: true as const };
     });
+    serve(doors, questionRoutes.doubts, (_, me) => doubts.all(me.workspace));
     serve(doors, questionRoutes.synonyms, async (_, me) => ({
       groups: (await house.ports.directories.of(me.workspace)).workspace.synonyms ?? [],
     }));

@@ -93,6 +93,17 @@ describe('what questions are answered by', () => {
     await lead.call(questionRoutes.several, { body: { ids: [a.id, b.id], done: { what: 'remove' } } });
   });
 
+  test('is told of where it contradicts another', async () => {
+    await add('What does the ferry cost?', 'It costs £18.');
+    const { id: other } = await add('How much does the ferry cost?', 'It is £20 now.');
+    const { contradictions, unused } = (await lead.call(questionRoutes.doubts, {})).reply;
+    expect(contradictions).toMatchObject([{ other: { id: other }, says: ['£18', '£20'] }]);
+    expect(unused).toEqual([]);
+    await lead.call(questionRoutes.several, { body: { ids: [other], done: { what: 'remove' } } });
+    expect((await lead.call(questionRoutes.doubts, {})).reply.contradictions).toEqual([]);
+    expect((await agent.call(questionRoutes.doubts, {})).status).toBe(403);
+  });
+
   test('is made one of two, which is asked by all that both were', async () => {
     const [one, other] = [await add('Toilets?', 'Below.'), await add('Is there a loo?', 'Yes.', { wordings: ['wc'] })];
     const joined = await lead.call(questionRoutes.join, { body: { id: one.id, other: other.id } });

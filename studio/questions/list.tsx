@@ -1,9 +1,10 @@
-import { type ListedArticle, questionRoutes, type WrittenAs } from '@kineta/contract';
+import { type Doubts, type ListedArticle, questionRoutes, type WrittenAs } from '@kineta/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../shell/api.ts';
+import { useRoute } from '../shell/query.ts';
 import { IconButton } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
 import { SmallInput } from '../ui/field.tsx';
@@ -17,8 +18,15 @@ import { SameWords } from './synonyms.tsx';
 
 const ROW = 74;
 
+/** Why an article should be looked at. */
+type DoubtOf = (id: string) => string | undefined;
+
 /** Which of them are looked at. */
-const views: ReadonlyArray<{ name: string; holds: (article: ListedArticle) => boolean; empty: string }> = [
+const views: ReadonlyArray<{
+  name: string;
+  holds: (article: ListedArticle, doubtOf: DoubtOf) => boolean;
+  empty: string;
+}> = [
   { name: 'Answers', holds: ({ draft }) => !draft, empty: 'What visitors ask again and again is written here once.' },
   {
     name: 'Listed',
@@ -26,15 +34,31 @@ const views: ReadonlyArray<{ name: string; holds: (article: ListedArticle) => bo
     empty: 'Those that are listed are offered to visitors before they ask. Say so on an answer.',
   },
   { name: 'To check', holds: ({ draft }) => draft, empty: 'Nothing waits for your yes.' },
+  {
+    name: 'In doubt',
+    holds: ({ id }, doubtOf) => doubtOf(id) !== undefined,
+    empty: 'None contradicts another, and each was told to somebody in the month that it is there.',
+  },
 ];
 const LISTED = 1;
+const DOUBTS = 3;
 
 /** As what they are saved. */
 const writtenAs: ReadonlyArray<{ as: WrittenAs; label: string }> = [
-  { as: 'markdown', label: 'As Markdown' },
-  { as: 'csv', label: 'As a table (CSV)' },
-  { as: 'jsonld', label: 'As FAQPage data (JSON-LD)' },
+  { as: 'markdown', label: 'Write out as Markdown' },
+  { as: 'csv', label: 'Write out as a table (CSV)' },
+  { as: 'jsonld', label: 'Write out as FAQPage data (JSON-LD)' },
 ];
+
+/** Why each should be looked at, in words: what is told otherwise elsewhere before what nobody is told. */
+function doubtsOf({ unused, contradictions }: Doubts): ReadonlyMap<string, string> {
+  const doubts = new Map(unused.map(id => [id, 'It is here for a month, and nobody was told it yet.']));
+  for (const { one, other, says } of contradictions) {
+    doubts.set(one.id, `Says “${says[0]}”; “${other.question}” says “${says[1]}”.`);
+    doubts.set(other.id, `Says “${says[1]}”; “${one.question}” says “${says[0]}”.`);
+  }
+  return doubts;
+}
 
 const plain = (text: string): string => text.toLowerCase();
 const matches = ({ question, begins, tags, source }: ListedArticle, words: readonly string[]): boolean => {
@@ -72,7 +96,7 @@ function Moves({ article, index, shown }: { article: ListedArticle; index: numbe
   );
 }
 
-function Row({ article, open }: { article: ListedArticle; open: boolean }) {
+function Row({ article, open, doubt }: { article: ListedArticle; open: boolean; doubt: string | undefined }) {
   const picked = usePicked(({ ids }) => ids.has(article.id));
   const pick = usePicked(state => state.pick);
   const { id, question, begins, tags, source, draft, narrowed, used } = article;
@@ -91,7 +115,13 @@ function Row({ article, open }: { article: ListedArticle; open: boolean }) {
           {draft ? <Pill tone="waits">to check</Pill> : null}
           {narrowed ? <Pill tone="neutral">not for all</Pill> : null}
         </span>
-        <span className="block truncate font-script text-ink-2">{begins}</span>
+        {doubt ? (
+          <span className="block truncate text-ochre" title={doubt}>
+            {doubt}
+          </span>
+        ) : (
+          <span className="block truncate font-script text-ink-2">{begins}</span>
+        )}
       </Link>
       <span className="w-32 shrink-0 text-[0.8125rem] text-ink-2 max-md:hidden">
         <span className="block truncate">{source ?? 'written here'}</span>
@@ -110,10 +140,12 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
   const [search, setSearch] = useState('');
   const [same, setSame] = useState(false);
   const pickAll = usePicked(state => state.pickAll);
+  const { data: found } = useRoute(questionRoutes.doubts, {});
+  const doubts = useMemo(() => doubtsOf(found ?? { unused: [], contradictions: [] }), [found]);
   const shown = useMemo(() => {
     const words = plain(search).split(/\s+/).filter(Boolean);
-    return articles.filter(article => views[view]!.holds(article) && matches(article, words));
-  }, [articles, view, search]);
+    return articles.filter(article => views[view]!.holds(article, id => doubts.get(id)) && matches(article, words));
+  }, [articles, view, search, doubts]);
   const box = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({
     count: shown.length,
@@ -121,7 +153,9 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
     estimateSize: () => ROW,
     overscan: 8,
   });
-  const picks = views.map(({ name, holds }) => `${name} ${countWords(articles.filter(holds).length)}`);
+  const picks = views.map(
+    ({ name, holds }) => `${name} ${countWords(articles.filter(one => holds(one, id => doubts.get(id))).length)}`,
+  );
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
@@ -130,7 +164,7 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
           name="Find an answer"
           type="search"
           placeholder="Find"
-          className="ml-auto w-44"
+          className="ml-auto w-36"
           value={search}
           onChange={event => setSearch(event.target.value)}
         />
@@ -143,17 +177,17 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
             Pick all
           </button>
         ) : null}
-        <button type="button" className="text-petrol hover:underline" onClick={() => setSame(true)}>
-          Same words…
-        </button>
         <Menu
-          items={writtenAs.map(({ as, label }) => ({
-            label,
-            onSelect: () => location.assign(questionRoutes.writtenOut.path.replace(':as', as)),
-          }))}
+          items={[
+            { label: 'Words that mean the same…', onSelect: () => setSame(true) },
+            ...writtenAs.map(({ as, label }) => ({
+              label,
+              onSelect: () => location.assign(questionRoutes.writtenOut.path.replace(':as', as)),
+            })),
+          ]}
         >
           <button type="button" className="text-petrol hover:underline">
-            Write out…
+            More…
           </button>
         </Menu>
       </div>
@@ -176,7 +210,11 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
                   aria-setsize={shown.length}
                   aria-posinset={item.index + 1}
                 >
-                  <Row article={article} open={article.id === open} />
+                  <Row
+                    article={article}
+                    open={article.id === open}
+                    doubt={view === DOUBTS ? doubts.get(article.id) : undefined}
+                  />
                   {view === LISTED && search === '' ? (
                     <Moves article={article} index={item.index} shown={shown} />
                   ) : null}

@@ -38,15 +38,16 @@ const linkOf = (link: string): string =>
     .replace(/^(?:https?:\/\/)?(?:www\.)?/, '')
     .replace(/[/.,;:!?'*_]+$/, '');
 
-interface NumberSaid {
+/** A number that a text says. */
+export interface Amounted {
   is: string;
   value: number;
-  /** What stands right behind it, of which it is so much; nothing at an end, or where that says nothing. */
+  /** The stem of what stands right behind it, of which it is so much; nothing at an end, or where that says nothing. */
   of: string | undefined;
 }
 
 /** The numbers of a text, in digits and in words, each with what it counts. */
-function numbersOf(text: string, language: string): NumberSaid[] {
+function numbersOf(text: string, language: string): Amounted[] {
   const { bearing } = vocabularyOf(language);
   const words = questionLanguageOf(language);
   const tokens: Array<Token & { word: string }> = [];
@@ -56,7 +57,9 @@ function numbersOf(text: string, language: string): NumberSaid[] {
     else tokens.push({ ...place, ...(bearing.get(word.toLowerCase()) ?? OTHER) });
   }
   const of = (behind: number): string | undefined => {
-    const word = tokens[behind]?.word.toLowerCase();
+    // “£18 a day” is of the day.
+    const isBetween = tokens[behind]?.is === 'article';
+    const word = tokens[isBetween ? behind + 1 : behind]?.word.toLowerCase();
     if (word === undefined || !/[\p{L}%]/u.test(word)) return undefined;
     return words.idle.has(word) ? undefined : stemOf(word, words);
   };
@@ -73,11 +76,21 @@ function numbersOf(text: string, language: string): NumberSaid[] {
   });
 }
 
-const pricesOf = (text: string, language: string) =>
-  [...text.matchAll(PRICE)].map(([is, sign = '', amount, other = '', behind]) => ({
+const pricesOf = (text: string, language: string): Amounted[] =>
+  [...text.matchAll(PRICE)].map(([is, sign, amount, other = '', behind]) => ({
     is,
-    price: `${behind ?? sign}${digitsRead(amount ?? other, language)}`,
+    value: digitsRead(amount ?? other, language),
+    of: behind ?? sign,
   }));
+
+const isAmong = ({ value, of }: Amounted, amounts: readonly Amounted[]): boolean =>
+  amounts.some(other => Object.is(other.value, value) && (of === undefined || other.of === of));
+
+/** The prices of a text, of which each counts its currency, and its other numbers with what they count. */
+export function amountsOf(written: string, language: string): Amounted[] {
+  const text = usual(written).replace(LINK, ' ');
+  return [...pricesOf(text, language), ...numbersOf(text.replace(PRICE, ' '), language)];
+}
 
 /**
  * What a composed text says that none of its sources has: links and addresses, prices, numbers with what they count, and names. It tells
@@ -93,15 +106,13 @@ export function unfounded(composed: string, { sources, named = [], language, isW
   const said = text.replace(LINK, ' ');
   const known = grounds.replace(LINK, ' ');
 
-  const prices = new Set(pricesOf(known, language).map(({ price }) => price));
-  const wrong = pricesOf(said, language).filter(({ price }) => !prices.has(price));
+  const prices = pricesOf(known, language);
+  const wrong = pricesOf(said, language).filter(price => !isAmong(price, prices));
   for (const { is } of wrong) found.push({ what: 'price', is });
 
   const numbers = numbersOf(known, language);
-  const isFounded = ({ value, of }: NumberSaid): boolean =>
-    numbers.some(other => other.value === value && (of === undefined || other.of === of));
   for (const number of numbersOf(said, language))
-    if (!isFounded(number) && !wrong.some(({ is }) => is.includes(number.is)))
+    if (!isAmong(number, numbers) && !wrong.some(({ is }) => is.includes(number.is)))
       found.push({ what: 'number', is: number.is });
 
   const words = new Set(

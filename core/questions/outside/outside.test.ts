@@ -32,6 +32,7 @@ describe('a composed text says only what its sources have', () => {
   test.each([
     ['It costs £19 a day.', ['price £19']],
     ['It costs €18.', ['price €18']],
+    ['It costs £18 a month.', ['number 18']],
     ['It costs 18 euros.', ['number 18']],
     ['They leave every 20 hours.', ['number 20']],
     ['They leave from pier five.', ['number five']],
