@@ -160,6 +160,8 @@ export type QuestionExample = z.infer<typeof QuestionExample>;
 
 /** What a document answers, beside what is known already. */
 export const BroughtPart = z.object({
+  /** The page that it is from, where several were read. */
+  source: z.string().optional(),
   kind: z.enum(['pair', 'passage']),
   /** Empty of a passage; it is proposed by its heading then. */
   question: z.string(),
@@ -183,6 +185,26 @@ export const Synonyms = z.strictObject({
   groups: z.array(SynonymGroup).max(200, 'At most 200 lines of words are kept.'),
 });
 export type Synonyms = z.infer<typeof Synonyms>;
+
+/** A site that is read, page by page, for what it answers. */
+export const HelpSite = z.object({
+  id: RowId,
+  /** Of a sitemap, or of a page. */
+  address: z.string(),
+  everyDays: z.int().nullable(),
+  state: z.enum(['listing', 'reading', 'read', 'stopped', 'failed']),
+  /** Why it failed. */
+  why: z.string().nullable(),
+  pages: z.int(),
+  waiting: z.int(),
+  /** How many could not be read, or answer nothing that could be. */
+  refused: z.int(),
+  /** How many are not read, as they are too many, or its robots.txt asks for that. */
+  leftOut: z.int(),
+  readAt: Instant.nullable(),
+});
+export type HelpSite = z.infer<typeof HelpSite>;
+const EveryDays = z.int().min(1).max(90).nullable();
 
 const NamedArticle = z.object({ id: RowId, question: z.string() });
 
@@ -282,6 +304,62 @@ export const questionRoutes = {
     access: 'lead',
     body: Thresholds,
     reply: Done,
+  }),
+  sites: route({
+    method: 'GET',
+    path: '/api/questions/sites',
+    summary: 'The sites that are read for what they answer, and how far that is',
+    access: 'lead',
+    reply: z.object({ sites: z.array(HelpSite) }),
+  }),
+  beginSite: route({
+    method: 'POST',
+    path: '/api/questions/sites',
+    summary: 'Begin to read the pages of a sitemap for what they answer, in the background, as its robots.txt allows',
+    access: 'lead',
+    body: z.strictObject({ address: PageAddress, everyDays: EveryDays.default(null) }),
+    reply: HelpSite,
+  }),
+  siteOften: route({
+    method: 'PUT',
+    path: '/api/questions/sites/:id',
+    summary: 'Say how often a site is read again',
+    access: 'lead',
+    params: z.strictObject({ id: RowId }),
+    body: z.strictObject({ everyDays: EveryDays }),
+    reply: HelpSite,
+  }),
+  readSiteAgain: route({
+    method: 'POST',
+    path: '/api/questions/sites/:id/again',
+    summary: 'Read a site again now',
+    access: 'lead',
+    params: z.strictObject({ id: RowId }),
+    reply: HelpSite,
+  }),
+  stopSite: route({
+    method: 'POST',
+    path: '/api/questions/sites/:id/stopped',
+    summary: 'Stop reading a site; what was read stays to be looked through',
+    access: 'lead',
+    params: z.strictObject({ id: RowId }),
+    reply: HelpSite,
+  }),
+  leaveSite: route({
+    method: 'DELETE',
+    path: '/api/questions/sites/:id',
+    summary: 'Read a site no more, and forget what was found there; what was taken in stays',
+    access: 'lead',
+    params: z.strictObject({ id: RowId }),
+    reply: Done,
+  }),
+  siteFound: route({
+    method: 'GET',
+    path: '/api/questions/sites/:id/found',
+    summary: 'What the pages of a site answer that were read, beside what is known',
+    access: 'lead',
+    params: z.strictObject({ id: RowId }),
+    reply: z.object({ source: z.string(), parts: z.array(BroughtPart), left: z.int() }),
   }),
   doubts: route({
     method: 'GET',

@@ -270,7 +270,7 @@ export {
   serviceAnswered,
 } from './questions/outside/outside.ts';
 export { asks, endsAsking, labelledAnswer, labelledAsked, questionKey } from './questions/pairs/asks.ts';
-export { type FoundPart, partsIn } from './questions/pairs/pairs.ts';
+export { FoundPart, partsIn } from './questions/pairs/pairs.ts';
 export { attribute, type Content, elementsIn, isElement, textOf } from './questions/pairs/tree.ts';
 export { markdownOf } from './questions/pairs/written.ts';
 export { textsOf } from './questions/passages.ts';

@@ -146,8 +146,8 @@ test('the help page of the site is brought in: what is known stays, what is ther
   const hanne = await studio(browser, stack, people.lead);
   await hanne.goto(`${stack.url}/questions`);
   const read = async (address: string) => {
-    await hanne.getByRole('button', { name: 'Bring in a page…' }).click();
-    await hanne.getByLabel('Its address').fill(address);
+    await hanne.getByRole('button', { name: 'Bring in pages…' }).click();
+    await hanne.getByLabel('The address of a page, or of a sitemap').fill(address);
     await hanne.getByRole('button', { name: 'Read it' }).click();
   };
   await read('https://elsewhere.example/help');

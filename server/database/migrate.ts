@@ -51,6 +51,7 @@ import { products } from './migrations/0046-products.ts';
 import { questions } from './migrations/0047-questions.ts';
 import { asked } from './migrations/0048-asked.ts';
 import { answeringOutside } from './migrations/0049-answering-outside.ts';
+import { helpSites } from './migrations/0050-help-sites.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -103,6 +104,7 @@ export const migrations: readonly Migration[] = [
   questions,
   asked,
   answeringOutside,
+  helpSites,
 ];
 
 /**

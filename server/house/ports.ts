@@ -310,8 +310,14 @@ export interface Ports {
     /**
      * Fetches a page of the workspace’s sites as a browser would be sent it.
      * @param allowed hosts inside private networks that the workspace allows
+     * @param types what it may be, by its media type; a page without it
      */
-    page(workspace: string, address: string, allowed: readonly string[]): Promise<PageFetched | PageNotFetched>;
+    page(
+      workspace: string,
+      address: string,
+      allowed: readonly string[],
+      types?: RegExp,
+    ): Promise<PageFetched | PageNotFetched>;
     /** Where a site lives, for links in emails; empty when that is not known. */
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */

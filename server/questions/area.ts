@@ -14,10 +14,19 @@ import { ArticleDoubts } from './doubts.ts';
 import { Examples } from './examples.ts';
 import { Gaps } from './gaps.ts';
 import { askedListener } from './listener.ts';
-import { articles, articleVersions, askedQuestions, meanings, questionExamples } from './model.ts';
+import {
+  articles,
+  articleVersions,
+  askedQuestions,
+  helpPages,
+  helpSites,
+  meanings,
+  questionExamples,
+} from './model.ts';
 import { listedFor, named, readableBy } from './often.ts';
 import { Outside } from './outside/outside.ts';
 import { proposed } from './proposed/proposed.ts';
+import { readingSites, SiteReading } from './sites/reading.ts';
 import { Thread } from './thread/thread.ts';
 import { writtenOut } from './written-out.ts';
 
@@ -34,6 +43,7 @@ interface Parts {
   examples: Examples;
   gaps: Gaps;
   doubts: ArticleDoubts;
+  sites: SiteReading;
   threads: readonly Thread[];
 }
 const made = new WeakMap<House, Parts>();
@@ -50,15 +60,17 @@ function partsOf(house: House): Parts {
     () => new Thread(house.logger),
   );
   const answers = new Answers(house, book, finding, readers);
+  const bringing = new Bringing(house, book, answers, reading);
   const parts = {
     house,
     book,
     answers,
     outside: new Outside(house.ports),
-    bringing: new Bringing(house, book, answers, reading),
+    bringing,
     examples: new Examples(house, book, answers),
     gaps: new Gaps(house, book, answers),
     doubts: new ArticleDoubts(house, book),
+    sites: new SiteReading(house, html => bringing.partsOf(html)),
     threads: [finding, reading, ...readers],
   };
   made.set(house, parts);
@@ -68,7 +80,7 @@ function partsOf(house: House): Parts {
 /** Common questions: what they are answered by, and what is found for one. */
 export const questions: Area = {
   name: 'questions',
-  tables: [articles, articleVersions, askedQuestions, questionExamples, meanings],
+  tables: [articles, articleVersions, askedQuestions, questionExamples, meanings, helpSites, helpPages],
   offers: house => ({
     questions: {
       found: async (workspace, asks, from, thread) => foundFor(partsOf(house), workspace, asks, from, thread),
@@ -77,6 +89,7 @@ export const questions: Area = {
     },
   }),
   listeners: house => [askedListener(house)],
+  duties: house => [readingSites(partsOf(house).sites)],
   personal: ({ tables }) => ({
     tell: ({ workspace, conversations }) => [
       {
@@ -95,8 +108,9 @@ export const questions: Area = {
     },
   }),
   doors(doors, house) {
-    const { book, bringing, examples, gaps, doubts } = partsOf(house);
+    const { book, bringing, examples, gaps, doubts, sites } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
+    const documents = new Allowance('documents', { times: 20, seconds: 60 }, HASTY, house.wire.counters);
     const outsideTries = new Allowance('answers outside tried', { times: 30, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
     serve(doors, questionRoutes.add, ({ body }, me) => book.add(me, body));
@@ -117,6 +131,28 @@ export const questions: Area = {
     serve(doors, questionRoutes.setSure, async ({ body }, me) => {
       await house.ports.directories.change(me.workspace, { sure: body });
       return { ok: true as const };
+    });
+    serve(doors, questionRoutes.sites, async (_, me) => ({ sites: await sites.all(me.workspace) }));
+    serve(doors, questionRoutes.beginSite, async ({ body: { address, everyDays } }, me) => {
+      await documents.spend(me.workspace);
+      return sites.begin(me.workspace, address, everyDays);
+    });
+    serve(doors, questionRoutes.siteOften, ({ params, body }, me) =>
+      sites.often(me.workspace, params.id, body.everyDays),
+    );
+    serve(doors, questionRoutes.readSiteAgain, async ({ params }, me) => {
+      await documents.spend(me.workspace);
+      return sites.again(me.workspace, params.id);
+    });
+    serve(doors, questionRoutes.stopSite, ({ params }, me) => sites.stop(me.workspace, params.id));
+    serve(doors, questionRoutes.leaveSite, async ({ params }, me) => {
+      await sites.leave(me.workspace, params.id);
+      return { ok: true as const };
+    });
+    serve(doors, questionRoutes.siteFound, async ({ params }, me) => {
+      const { address } = await sites.one(me.workspace, params.id);
+      const found = await bringing.beside(me.workspace, await sites.found(me.workspace, params.id));
+      return { source: new URL(address).host, ...found };
     });
     serve(doors, questionRoutes.doubts, (_, me) => doubts.all(me.workspace));
     serve(doors, questionRoutes.synonyms, async (_, me) => ({
@@ -141,7 +177,6 @@ export const questions: Area = {
       await gaps.dismiss(me.workspace, body.places);
       return { ok: true as const };
     });
-    const documents = new Allowance('documents', { times: 20, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.read, async ({ request, query }, me) => {
       if (!Buffer.isBuffer(request.body)) throw new ProblemError('wrong_file', 'Choose a document to bring in.');
       await documents.spend(me.workspace);

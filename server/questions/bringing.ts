@@ -1,10 +1,11 @@
 import { type BroughtPart, MOST_PARTS } from '@kineta/contract';
-import { cut, questionKey, usualThresholds } from '@kineta/core';
+import { cut, type FoundPart, questionKey, usualThresholds } from '@kineta/core';
 import type { House } from '../house/house.ts';
 import { notFetchedWords } from '../house/not-fetched.ts';
 import { ProblemError } from '../http/problem.ts';
 import type { Answers } from './answers.ts';
 import type { ArticleBook } from './book.ts';
+import type { PageRead } from './sites/reading.ts';
 import { type Thread, ThreadSilent } from './thread/thread.ts';
 
 /** So long a document may take to be read, in milliseconds. */
@@ -43,38 +44,57 @@ export class Bringing {
       throw new ProblemError('invalid_request', message, { fields: [{ path: 'body.address', message }] });
     }
     const source = page.url.pathname;
-    const read = await this.read(workspace, source, Buffer.from(page.html), 'page.html');
-    const there = new Set(read.parts.map(({ question, heading }) => questionKey(question || heading)));
-    const gone = (await this.book.all(workspace)).flatMap(({ id, written: { question, answer, source: from } }) =>
-      from === source && !there.has(questionKey(question))
-        ? [
-            {
-              kind: 'pair' as const,
-              question,
-              answer,
-              heading: '',
-              state: 'gone' as const,
-              article: { id, question, answer },
-            },
-          ]
-        : [],
-    );
-    return { source, parts: [...read.parts, ...(read.left > 0 ? [] : gone)], left: read.left };
+    const parts = await this.partsOf(page.html);
+    return { source, ...(await this.beside(workspace, [{ source, parts }])) };
   }
 
-  /** @throws {ProblemError} `wrong_file` with why it cannot be read */
-  async read(
+  /** What a page answers. @throws {ProblemError} `wrong_file` with why it cannot be read */
+  partsOf(html: string): Promise<readonly FoundPart[]> {
+    return this.parts('page.html', Buffer.from(html));
+  }
+
+  /** What a document answers. @throws {ProblemError} `wrong_file` with why it cannot be read */
+  async read(workspace: string, name: string, content: Buffer): Promise<{ parts: BroughtPart[]; left: number }> {
+    return this.compared(
+      workspace,
+      (await this.parts(name, content)).map(part => ({ part })),
+    );
+  }
+
+  /** What pages answer beside what is known, and what was from there and is there no more. */
+  async beside(workspace: string, pages: readonly PageRead[]): Promise<{ parts: BroughtPart[]; left: number }> {
+    const isAlone = pages.length === 1;
+    const { parts, left } = await this.compared(
+      workspace,
+      pages.flatMap(({ source, parts }) => parts.map(part => (isAlone ? { part } : { part, source }))),
+    );
+    // What is not told of may be there.
+    if (left > 0) return { parts, left };
+    const there = new Map(
+      pages.map(({ source, parts: of }) => [
+        source,
+        new Set(of.map(({ question, heading }) => questionKey(question || heading))),
+      ]),
+    );
+    const gone = (await this.book.all(workspace)).flatMap(({ id, written: { question, answer, source } }) => {
+      const still = source === null ? undefined : there.get(source);
+      if (!still || still.has(questionKey(question))) return [];
+      const article = { id, question, answer };
+      const from = isAlone ? {} : { source: source! };
+      return [{ kind: 'pair' as const, question, answer, heading: '', state: 'gone' as const, article, ...from }];
+    });
+    return { parts: [...parts, ...gone], left: 0 };
+  }
+
+  private async compared(
     workspace: string,
-    name: string,
-    content: Buffer,
-    readAs = name,
+    found: ReadonlyArray<{ part: FoundPart; source?: string }>,
   ): Promise<{ parts: BroughtPart[]; left: number }> {
-    const found = await this.parts(readAs, content);
     const rows = await this.book.all(workspace);
     const byQuestion = new Map(rows.map(row => [questionKey(row.written.question), row]));
     const parts: BroughtPart[] = [];
     const until = Date.now() + COMPARED_FOR;
-    for (const part of found.slice(0, MOST_PARTS)) {
+    for (const { part, ...from } of found.slice(0, MOST_PARTS)) {
       const { kind, heading } = part;
       const question = cut(part.question, LONGEST_QUESTION);
       const answer = cut(part.answer, LONGEST_ANSWER);
@@ -82,7 +102,15 @@ export class Bringing {
       const like = known || kind === 'passage' || Date.now() > until ? undefined : await this.like(workspace, question);
       const article = known ? { id: known.id, question: known.written.question, answer: known.written.answer } : like;
       const state = known ? (known.written.answer === answer ? 'same' : 'changed') : like ? 'like' : 'new';
-      parts.push({ kind, question, answer, heading: cut(heading, LONGEST_QUESTION), state, article: article ?? null });
+      parts.push({
+        ...from,
+        kind,
+        question,
+        answer,
+        heading: cut(heading, LONGEST_QUESTION),
+        state,
+        article: article ?? null,
+      });
     }
     return { parts, left: Math.max(0, found.length - MOST_PARTS) };
   }

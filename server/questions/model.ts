@@ -1,4 +1,4 @@
-import { KeptArticle } from '@kineta/core';
+import { FoundPart, KeptArticle } from '@kineta/core';
 import { z } from 'zod';
 import {
   bytes,
@@ -32,6 +32,34 @@ export const articles = table('articles', {
   removedAt: nullable(instant),
 });
 export type ArticleRow = Row<(typeof articles)['columns']>;
+
+/** Sites that are read, page by page, for what they answer. */
+export const helpSites = table('help_sites', {
+  id: identity,
+  workspaceId: reference(),
+  /** Of a sitemap, or of a page. */
+  address: text(1_000),
+  /** How often it is read again; not by itself when null. */
+  everyDays: nullable(integer),
+  state: oneOf(['listing', 'reading', 'read', 'stopped', 'failed']),
+  why: nullable(text(300)),
+  /** How many of its pages are not read: too many, or its robots.txt asks for that. */
+  leftOut: usually(integer),
+  readAt: nullable(instant),
+  /** When it is gone on with; while a process is at it, until when it is left to that. */
+  dueAt: nullable(instant),
+});
+
+export const helpPages = table('help_pages', {
+  id: identity,
+  workspaceId: reference(),
+  helpSiteId: reference(() => helpSites),
+  address: text(1_000),
+  waits: yesNo,
+  /** What it answers; null of one that was never read, or is there no more. */
+  found: nullable(json(z.array(FoundPart))),
+  why: nullable(text(300)),
+});
 
 /** How articles were written before, each time. */
 export const articleVersions = table('article_versions', {

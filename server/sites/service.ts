@@ -67,9 +67,14 @@ export class Sites {
     };
   }
 
-  async page(workspace: string, address: string, allowed: readonly string[]): ReturnType<Ports['sites']['page']> {
+  async page(
+    workspace: string,
+    address: string,
+    allowed: readonly string[],
+    types?: RegExp,
+  ): ReturnType<Ports['sites']['page']> {
     const { domains } = await this.ground(workspace);
-    return fetchPage(new URL(address), { domains, allowed });
+    return fetchPage(new URL(address), { domains, allowed, types });
   }
 
   allows({ domains }: Pick<Site, 'domains'>, origin: string): boolean {

@@ -23,6 +23,8 @@ interface BringingState {
   mistake: string;
   read(file: File): Promise<void>;
   readPage(address: string): Promise<void>;
+  /** Looks through what the pages of a site answer that were read. */
+  readSite(id: string, name: string): Promise<void>;
   /** Has something read, under the name that what is taken in is from. */
   begin(name: string, reading: () => Promise<Found>): Promise<void>;
   choose(at: number, chosen: boolean): void;
@@ -39,6 +41,7 @@ export const useBringing = create<BringingState>((set, get) => ({
       const raw = new Blob([file], { type: 'application/octet-stream' });
       return call(questionRoutes.read, { query: { name: file.name }, raw });
     }),
+  readSite: (id, name) => get().begin(name, () => call(questionRoutes.siteFound, { params: { id } })),
   readPage: address => get().begin(address, () => call(questionRoutes.readPage, { body: { address } })),
   async begin(name, reading) {
     const parts: BroughtPart[] = [];

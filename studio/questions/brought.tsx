@@ -3,6 +3,7 @@ import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../shell/api.ts';
+import { changedHere } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Empty } from '../ui/empty.tsx';
@@ -13,6 +14,9 @@ import { countWords } from '../ui/writing.ts';
 import { AnswerText } from './answer-text.tsx';
 import { DOCUMENTS, useBringing } from './bringing.ts';
 import { change } from './several.tsx';
+
+/** A sitemap lists many pages, which are read one after the other. */
+const isSitemap = (address: string): boolean => URL.canParse(address) && /\.xml$/i.test(new URL(address).pathname);
 
 /** Chooses a document, and has it read. */
 export function BringIn() {
@@ -37,13 +41,13 @@ export function BringIn() {
           event.target.value = '';
         }}
       />
-      <Button onClick={() => setAsks(true)}>Bring in a page…</Button>
+      <Button onClick={() => setAsks(true)}>Bring in pages…</Button>
       <Button onClick={() => file.current?.click()}>Bring in a document…</Button>
       {asks ? (
         <Dialog
           open
-          title="Bring in a page"
-          description="Of one of your sites: what it answers is shown beside what is known, and nothing counts before you take it in."
+          title="Bring in pages"
+          description="Of one of your sites: what they answer is shown beside what is known, and nothing counts before you take it in."
           onClose={() => setAsks(false)}
         >
           <form
@@ -53,11 +57,24 @@ export function BringIn() {
               const address = String(new FormData(event.currentTarget).get('address') ?? '').trim();
               if (address === '') return;
               setAsks(false);
+              if (isSitemap(address)) {
+                void change(() => call(questionRoutes.beginSite, { body: { address } })).then(() =>
+                  changedHere(questionRoutes.sites),
+                );
+                void navigate('/questions');
+                return;
+              }
               void useBringing.getState().readPage(address);
               void navigate('/questions/brought');
             }}
           >
-            <TextField label="Its address" name="address" type="url" placeholder="https://…/help" required />
+            <TextField
+              label="The address of a page, or of a sitemap"
+              name="address"
+              type="url"
+              placeholder="https://…/help, https://…/sitemap.xml"
+              required
+            />
             <Button look="main" type="submit">
               Read it
             </Button>
@@ -99,6 +116,7 @@ function Part({ part, at }: { part: BroughtPart; at: number }) {
         <p className="flex flex-wrap items-baseline gap-2">
           <span className="font-script text-[1.0625rem] font-semibold">{title}</span>
           <Pill tone={tone}>{kind === 'passage' ? 'asks nothing' : says}</Pill>
+          {part.source ? <span className="text-[0.8125rem] text-ink-2">{part.source}</span> : null}
         </p>
         <div className="mt-1 max-h-48 overflow-y-auto">
           <AnswerText>{answer}</AnswerText>
@@ -117,6 +135,31 @@ function Part({ part, at }: { part: BroughtPart; at: number }) {
       </div>
     </li>
   );
+}
+
+/** Takes in what was picked, each from the page that it is from. */
+async function takeFrom(name: string, picked: readonly BroughtPart[]) {
+  const taken = { fresh: 0, changed: 0, gone: 0 };
+  for (const source of new Set(picked.map(part => part.source ?? name))) {
+    const own = picked.filter(part => (part.source ?? name) === source);
+    const { fresh, changed, gone } = await call(questionRoutes.take, {
+      body: {
+        source,
+        gone: own.flatMap(({ state, article }) => (state === 'gone' ? [article!.id] : [])),
+        parts: own
+          .filter(({ state }) => state !== 'gone')
+          .map(part => ({
+            id: part.state === 'changed' ? part.article!.id : null,
+            question: titleOf(part),
+            answer: part.answer,
+          })),
+      },
+    });
+    taken.fresh += fresh;
+    taken.changed += changed;
+    taken.gone += gone;
+  }
+  return taken;
 }
 
 const Frame = ({ children }: { children: ReactNode }) => <div className="flex min-h-0 flex-1 flex-col">{children}</div>;
@@ -163,23 +206,7 @@ export function Brought() {
     );
   const picked = [...chosen].map(at => parts[at]!);
   const take = async () => {
-    const taken = await change(() =>
-      call(questionRoutes.take, {
-        body: {
-          source: name,
-          gone: picked.flatMap(({ state: is, article }) => (is === 'gone' ? [article!.id] : [])),
-          parts: picked
-            .filter(({ state: is }) => is !== 'gone')
-            .map(part => {
-              return {
-                id: part.state === 'changed' ? part.article!.id : null,
-                question: titleOf(part),
-                answer: part.answer,
-              };
-            }),
-        },
-      }),
-    );
+    const taken = await change(() => takeFrom(name, picked));
     if (!taken) return;
     toast(
       `${countWords(taken.fresh)} new, ${countWords(taken.changed)} answered otherwise${taken.gone > 0 ? `, ${countWords(taken.gone)} removed` : ''}.`,

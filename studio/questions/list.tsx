@@ -13,6 +13,7 @@ import { Picks } from '../ui/picks.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { countWords } from '../ui/writing.ts';
 import { change, Several } from './several.tsx';
+import { HelpSites } from './sites.tsx';
 import { usePicked } from './store.ts';
 import { SameWords } from './synonyms.tsx';
 
@@ -191,6 +192,7 @@ export function AnswerList({ articles, open }: { articles: readonly ListedArticl
           </button>
         </Menu>
       </div>
+      <HelpSites />
       <Several />
       {same ? <SameWords onClose={() => setSame(false)} /> : null}
       {shown.length === 0 ? (

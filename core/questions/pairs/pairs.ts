@@ -1,4 +1,5 @@
 import type { Root } from 'hast';
+import { z } from 'zod';
 import { asks, closes, endsAsking, labelledAnswer, labelOfAnswer, leadsOn, plain, questionKey } from './asks.ts';
 import { type Block, blocksOf, type Style } from './blocks.ts';
 import { cleaned } from './clean.ts';
@@ -6,15 +7,16 @@ import { type Content, childrenOf, elementsIn, isElement, textOf } from './tree.
 import { markdownOf } from './written.ts';
 
 /** What a document answers: a question with its answer, or a passage under its heading, with no question of its own. */
-export interface FoundPart {
-  kind: 'pair' | 'passage';
+export const FoundPart = z.object({
+  kind: z.enum(['pair', 'passage']),
   /** Empty of a passage. */
-  question: string;
+  question: z.string(),
   /** CommonMark. */
-  answer: string;
+  answer: z.string(),
   /** The heading that it stands under; empty at the beginning. */
-  heading: string;
-}
+  heading: z.string(),
+});
+export type FoundPart = z.infer<typeof FoundPart>;
 
 type MayAsk = Extract<Block, { kind: 'may ask' }>;
 

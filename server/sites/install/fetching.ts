@@ -39,7 +39,11 @@ async function textOf(response: Response): Promise<string> {
  */
 export async function fetchPage(
   address: URL,
-  { domains, allowed }: { domains: readonly string[]; allowed: readonly string[] },
+  {
+    domains,
+    allowed,
+    types = /html/i,
+  }: { domains: readonly string[]; allowed: readonly string[]; types?: RegExp | undefined },
 ): Promise<PageFetched | PageNotFetched> {
   const signal = AbortSignal.timeout(WITHIN);
   let url = address;
@@ -51,7 +55,7 @@ export async function fetchPage(
     let response: Response;
     try {
       response = await fetch(url, {
-        headers: { accept: 'text/html', 'user-agent': 'Mozilla/5.0 (compatible; Kineta)' },
+        headers: { accept: 'text/html,*/*;q=0.5', 'user-agent': 'Mozilla/5.0 (compatible; Kineta)' },
         redirect: 'manual',
         signal,
         dispatcher: isAllowed ? anywhere : outside,
@@ -66,7 +70,7 @@ export async function fetchPage(
         await response.body?.cancel();
         return { code: 'page not reached', about: String(response.status) };
       }
-      if (!/html/i.test(response.headers.get('content-type') ?? '')) {
+      if (!types.test(response.headers.get('content-type') ?? '')) {
         await response.body?.cancel();
         return { code: 'page not reached', about: 'no page' };
       }
