@@ -165,6 +165,16 @@ test('the help page of the site is brought in: what is known stays, what is ther
   await expect(found.getByText('known as it is').first()).toBeVisible();
   await expect(found.getByText('there no more')).toHaveCount(0);
   await hanne.getByRole('button', { name: 'Leave it' }).click();
+  // All pages that the site lists, one after the other, as its robots.txt asks.
+  await read(`${stack.site}/sitemap.xml`);
+  const sites = hanne.getByRole('list', { name: 'Sites that are read' });
+  await expect(sites.getByText(/^8 of 8 pages read, 1 left out/)).toBeVisible();
+  await sites.getByRole('button', { name: 'Look through' }).click();
+  await expect(found.getByText('/heat-pumps/costs')).toBeVisible();
+  await expect(found.getByText('What a heat pump costs')).toBeVisible();
+  await hanne.getByRole('button', { name: 'Leave it' }).click();
+  await sites.getByRole('button', { name: /no more$/ }).click();
+  await expect(sites).toHaveCount(0);
   await hanne.getByLabel('Find an answer').fill('qxv flues');
   await hanne.getByRole('link', { name: /Do you sweep qxv flues/ }).click();
   await hanne.getByRole('button', { name: 'Remove' }).click();

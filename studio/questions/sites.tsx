@@ -30,7 +30,7 @@ function standing({ state, pages, waiting, refused, leftOut, readAt, why }: Help
   const read = `${countWords(pages - waiting)} of ${pagesWords(pages)} read`;
   const not = [
     refused > 0 ? `${countWords(refused)} could not be` : '',
-    leftOut > 0 ? `${countWords(leftOut)} are left out` : '',
+    leftOut > 0 ? `${countWords(leftOut)} left out` : '',
   ].filter(Boolean);
   const behind = not.length > 0 ? `, ${not.join(', ')}` : '';
   if (state === 'read') return `${read}${behind}; ${readAt ? dayAndTime(readAt) : ''}`;
