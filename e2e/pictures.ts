@@ -51,7 +51,8 @@ async function together(name: string, shots: readonly Buffer[], how: 'row' | 'co
   await table.setContent(
     `<style>body{margin:0;padding:20px;display:flex;flex-direction:${how};align-items:flex-start;justify-content:center;gap:20px;background:#e9e4d8}img{min-width:0;max-width:${how === 'row' ? '390px' : '1280px'};flex:1}</style>${images.join('')}`,
   );
-  await table.screenshot({ path: join(folder, `${name}.png`), fullPage: true });
+  // As high as they are, and no higher.
+  await table.locator('body').screenshot({ path: join(folder, `${name}.png`) });
   await table.close();
 }
 
