@@ -7,29 +7,60 @@ export const SynonymGroup = z
   .max(12, 'At most 12 phrases stand together.');
 export type SynonymGroup = z.infer<typeof SynonymGroup>;
 
-const escaped = (phrase: string): string => phrase.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/\s+/g, '\\s+');
-const plain = (phrase: string): string => phrase.toLowerCase().replace(/\s+/g, ' ').trim();
+interface Phrase {
+  words: readonly string[];
+  /** What it is read as. */
+  as: string;
+}
+
+/** A word, or a sign by itself. */
+const WORD = /[\p{L}\p{M}\p{N}]+|[^\s\p{L}\p{M}\p{N}]/gu;
 
 /** Reads texts with a business’s own words for what it sells and does as one. */
 export class Synonyms {
-  private readonly first = new Map<string, string>();
-  private readonly phrases: RegExp | undefined;
+  /** The phrases by the word that they begin with, the longest first. */
+  private readonly beginnings = new Map<string, Phrase[]>();
 
   /** @param groups where one phrase stands in two of them, the first has it */
   constructor(groups: readonly SynonymGroup[]) {
+    const known = new Set<string>();
+    const add = (phrase: string, as: string): void => {
+      const words = phrase.toLowerCase().match(WORD) ?? [];
+      const [first] = words;
+      if (first === undefined || known.has(words.join(' '))) return;
+      known.add(words.join(' '));
+      this.beginnings.set(first, [...(this.beginnings.get(first) ?? []), { words, as }]);
+    };
     // The first of each is read as itself: what stands within it is no other’s.
-    for (const [first] of groups) this.first.set(plain(first!), first!);
-    for (const [first, ...others] of groups)
-      for (const other of others) if (!this.first.has(plain(other))) this.first.set(plain(other), first!);
-    const longestFirst = [...this.first.keys()].sort((one, other) => other.length - one.length);
-    this.phrases =
-      longestFirst.length === 0
-        ? undefined
-        : new RegExp(`(?<![\\p{L}\\p{N}])(?:${longestFirst.map(escaped).join('|')})(?![\\p{L}\\p{N}])`, 'giu');
+    for (const [first] of groups) add(first!, first!);
+    for (const [first, ...others] of groups) for (const other of others) add(other, first!);
+    for (const phrases of this.beginnings.values()) phrases.sort((one, other) => other.words.length - one.words.length);
   }
 
   /** A text with the first phrase of each group in the place of the others. */
   in(text: string): string {
-    return this.phrases ? text.replace(this.phrases, phrase => this.first.get(plain(phrase)) ?? phrase) : text;
+    if (this.beginnings.size === 0) return text;
+    const words = [...text.matchAll(WORD)].map(({ 0: word, index }) => ({
+      word: word.toLowerCase(),
+      from: index,
+      to: index + word.length,
+    }));
+    let read = '';
+    let done = 0;
+    for (let at = 0; at < words.length; at++) {
+      const phrase = this.beginnings
+        .get(words[at]!.word)
+        ?.find(one => one.words.every((word, behind) => words[at + behind]?.word === word));
+      if (!phrase) continue;
+      const last = at + phrase.words.length - 1;
+      const { from } = words[at]!;
+      const { to } = words[last]!;
+      const typed = text.slice(from, to);
+      const isItself = typed.toLowerCase() === phrase.as.toLowerCase();
+      read += text.slice(done, from) + (isItself ? typed : phrase.as);
+      done = to;
+      at = last;
+    }
+    return read + text.slice(done);
   }
 }

@@ -1,4 +1,12 @@
-import { type Article, Finder, type KeptArticle, Synonyms, textsOf } from '@kineta/core';
+import {
+  type Article,
+  type Contradiction,
+  Finder,
+  type FromOutside,
+  type KeptArticle,
+  Synonyms,
+  textsOf,
+} from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
 import type { WorkspaceSettings } from '../house/ports.ts';
@@ -41,6 +49,7 @@ interface Edition {
   preparing: Promise<void> | undefined;
   /** Finds by words alone, while the thread does not answer. */
   byWords: Finder | undefined;
+  contradictions: readonly Contradiction[] | undefined;
 }
 
 export interface Answer {
@@ -96,6 +105,32 @@ export class Answers {
     const given = { name: edition.name, asked: synonyms.in(asked), before: own, most, explained };
     const answer = await this.byThread(edition, given);
     return { ...(answer ?? this.here(edition, given)), articles, unread: edition.unread };
+  }
+
+  /**
+   * What is made of a text that was composed of sources: on the thread, which has the dictionary.
+   * @returns undefined while the thread does not answer, so that nobody knows
+   */
+  async judge(given: Asks['judge']['given']): Promise<FromOutside | undefined> {
+    try {
+      return await this.thread.ask('judge', given, FIND_WITHIN);
+    } catch (error) {
+      if (!(error instanceof ThreadSilent)) throw error;
+      return undefined;
+    }
+  }
+
+  /** The articles that contradict each other, worked out once for each change; none while the thread does not answer. */
+  async contradictions(workspace: string): Promise<readonly Contradiction[]> {
+    const edition = await this.edition(workspace);
+    try {
+      const { articles, language } = edition;
+      edition.contradictions ??= await this.thread.ask('contradict', { articles, language }, TAKE_WITHIN);
+      return edition.contradictions;
+    } catch (error) {
+      if (!(error instanceof ThreadSilent)) throw error;
+      return [];
+    }
   }
 
   /** What may be said, in its order, with nothing looked for. */
@@ -207,6 +242,7 @@ export class Answers {
       life: 0,
       preparing: undefined,
       byWords: undefined,
+      contradictions: undefined,
     };
   }
 

@@ -65,11 +65,11 @@ function partsOf(house: House): Parts {
     house,
     book,
     answers,
-    outside: new Outside(house.ports),
+    outside: new Outside(house.ports, given => answers.judge(given)),
     bringing,
     examples: new Examples(house, book, answers),
     gaps: new Gaps(house, book, answers),
-    doubts: new ArticleDoubts(house, book),
+    doubts: new ArticleDoubts(house, book, answers),
     sites: new SiteReading(house, html => bringing.partsOf(html)),
     threads: [finding, reading, ...readers],
   };

@@ -14,6 +14,14 @@ export interface AskedOutside {
   sources: readonly Source[];
 }
 
+/** What is made of a text that was composed of sources; undefined while nobody can tell. */
+export type Judge = (composed: {
+  written: string;
+  sources: readonly Source[];
+  named: readonly string[];
+  language: string;
+}) => Promise<FromOutside | undefined>;
+
 /** Who answers outside: what it is sent, and what is made of what it says. */
 export interface OutsideKind {
   readonly name: OutsideName;
@@ -23,5 +31,10 @@ export interface OutsideKind {
   readonly answersAlone: boolean;
   body(asked: AskedOutside, settings: WorkspaceSettings): Promise<unknown>;
   /** @returns undefined of an answer in a shape that it does not have */
-  read(answer: unknown, asked: AskedOutside, settings: WorkspaceSettings): FromOutside | undefined;
+  read(
+    answer: unknown,
+    asked: AskedOutside,
+    settings: WorkspaceSettings,
+    judge: Judge,
+  ): Promise<FromOutside | undefined>;
 }

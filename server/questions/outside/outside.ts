@@ -1,7 +1,7 @@
 import type { FromOutside, OutsideName } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../../house/house.ts';
-import type { AskedOutside, OutsideKind } from './kind.ts';
+import type { AskedOutside, Judge, OutsideKind } from './kind.ts';
 import { composed } from './model.ts';
 import { service } from './service.ts';
 
@@ -23,10 +23,12 @@ interface Standing {
 /** Asks who answers outside, where a workspace has set that up. */
 export class Outside {
   private readonly ports: House['ports'];
+  private readonly judge: Judge;
   private readonly standings = new LRUCache<string, Standing>({ max: MOST_WORKSPACES });
 
-  constructor(ports: House['ports']) {
+  constructor(ports: House['ports'], judge: Judge) {
     this.ports = ports;
+    this.judge = judge;
   }
 
   /** @returns what is made of it; undefined where it is not asked, as nothing is known that it could word */
@@ -44,7 +46,7 @@ export class Outside {
     try {
       const body = await kind.body(asked, settings);
       const said = await this.ports.outside.ask(workspace, { url: at.url, body, seconds: at.seconds });
-      const read = 'answer' in said ? kind.read(said.answer, asked, settings) : undefined;
+      const read = 'answer' in said ? await kind.read(said.answer, asked, settings, this.judge) : undefined;
       if (read) {
         standing.failures = 0;
         return read;

@@ -10,5 +10,5 @@ export const service: OutsideKind = {
   of: ({ answeringService }) => answeringService,
   answersAlone: true,
   body: async ({ text, thread, page, language }) => ({ message: text, thread: await thread(), page, language }),
-  read: answer => serviceAnswered(answer),
+  read: async answer => serviceAnswered(answer),
 };

@@ -1,4 +1,4 @@
-import type { HelpSite } from '@kineta/contract';
+import { type HelpSite, MOST_PARTS } from '@kineta/contract';
 import { cut, type FoundPart } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../../clockwork/clockwork.ts';
@@ -15,10 +15,17 @@ const DAY = 86_400_000;
 const MOST_SITES = 20;
 const MOST_PAGES = 500;
 const MOST_SITEMAPS = 20;
+/** So many pages are kept of one, with those that were listed before. */
+const MOST_KEPT = 2 * MOST_PAGES;
+/** So many parts of a page are kept, and of what each answers so much. */
+const MOST_OF_A_PAGE = 300;
+const LONGEST_ANSWER = 20_000;
+/** So many pages are read at a time for who looks through them. */
+const LOOKED_THROUGH = 25;
 /** So many sites are read at once, each of another workspace, and so many pages in one turn. */
 const AT_ONCE = 2;
 const PAGES_A_TURN = 5;
-/** So long a site is left to the process that reads it, in milliseconds: longer than a turn may take. */
+/** So long a site is left to the process that reads it, in milliseconds: longer than a page may take. */
 const LEASE = 120_000;
 const LONGEST_WHY = 300;
 const LONGEST_ADDRESS = 1_000;
@@ -130,15 +137,27 @@ export class SiteReading {
     if ((await this.sites(workspace).remove({ id })) === 0) throw notFound('site');
   }
 
-  /** What its pages were found to answer, of those that were read. */
+  /** What its pages were found to answer, of those that were read; not much more than is looked through at once. */
   async found(workspace: string, id: string): Promise<PageRead[]> {
     await this.row(workspace, id);
-    const rows = await this.pages(workspace).all({ helpSiteId: id, waits: false }, { by: 'id', most: MOST_PAGES });
-    return rows.flatMap(({ address, found, why }) => {
-      const source = new URL(address).pathname;
-      // Of a page that is there no more everything is.
-      return found || why === GONE ? [{ source, parts: found ?? [] }] : [];
-    });
+    const pages: PageRead[] = [];
+    let parts = 0;
+    let last = '0';
+    while (parts <= MOST_PARTS) {
+      const rows = await this.pages(workspace).all(
+        { helpSiteId: id, waits: false, id: { after: last } },
+        { by: 'id', most: LOOKED_THROUGH },
+      );
+      for (const { address, found, why } of rows) {
+        // Of a page that is there no more everything is.
+        if (!found && why !== GONE) continue;
+        pages.push({ source: new URL(address).pathname, parts: found ?? [] });
+        parts += found?.length ?? 0;
+      }
+      if (rows.length < LOOKED_THROUGH) break;
+      last = rows.at(-1)!.id;
+    }
+    return pages;
   }
 
   /** Goes on with the sites whose time has come. @returns whether there may be more */
@@ -166,6 +185,12 @@ export class SiteReading {
     });
   }
 
+  /** Keeps a site for this process while it takes its time. @returns false when it was stopped, or is gone */
+  private async hold(workspace: string, id: string): Promise<boolean> {
+    const dueAt = new Date(Date.now() + LEASE);
+    return (await this.sites(workspace).change({ dueAt }, { id, state: ['listing', 'reading', 'read', 'failed'] })) > 0;
+  }
+
   private async goOn(row: SiteRow): Promise<void> {
     const { workspaceId: workspace, id } = row;
     try {
@@ -190,6 +215,7 @@ export class SiteReading {
     for (let next = left.shift(); next !== undefined && seen.size < MOST_SITEMAPS; next = left.shift()) {
       if (seen.has(next)) continue;
       seen.add(next);
+      if (!(await this.hold(workspace, id))) return;
       const fetched = await this.fetch(workspace, next);
       if ('code' in fetched) {
         trouble ??= notFetchedWords(fetched);
@@ -223,9 +249,16 @@ export class SiteReading {
       if (isMeant === 0) return;
       const rows = this.pages(workspace);
       const known = new Map(
-        (await rows.all({ helpSiteId: id }, { most: 2 * MOST_PAGES, transaction })).map(row => [row.address, row.id]),
+        (await rows.all({ helpSiteId: id }, { by: 'id', newestFirst: true, most: MOST_KEPT, transaction })).map(row => [
+          row.address,
+          row.id,
+        ]),
       );
-      // Those that are listed no more are looked at once more: they may be gone.
+      const isListed = new Set(listed);
+      // Those that are listed no more are looked at once more, as they may be gone; only as many as are kept, and none that may not be read.
+      const unlisted = [...known].filter(([page]) => !isListed.has(page));
+      const left = unlisted.filter(([page], at) => at >= MOST_PAGES || !mayRead(robots, new URL(page)));
+      if (left.length > 0) await rows.remove({ id: left.map(([, row]) => row) }, { transaction });
       await rows.change({ waits: true }, { helpSiteId: id }, { transaction });
       await rows.addAll(
         listed.filter(page => !known.has(page)).map(page => ({ helpSiteId: id, address: page, waits: true })),
@@ -236,7 +269,10 @@ export class SiteReading {
 
   private async read({ workspaceId: workspace, id, everyDays }: SiteRow): Promise<void> {
     const waiting = await this.pages(workspace).all({ helpSiteId: id, waits: true }, { by: 'id', most: PAGES_A_TURN });
-    for (const page of waiting) await this.readPage(workspace, page);
+    for (const page of waiting) {
+      if (!(await this.hold(workspace, id))) return;
+      await this.readPage(workspace, page);
+    }
     const isOver = waiting.length < PAGES_A_TURN;
     const now = Date.now();
     await this.sites(workspace).change(
@@ -257,7 +293,8 @@ export class SiteReading {
       return;
     }
     try {
-      await keep({ found: [...(await this.parts(fetched.html))], why: null });
+      const parts = (await this.parts(fetched.html)).slice(0, MOST_OF_A_PAGE);
+      await keep({ found: parts.map(part => ({ ...part, answer: cut(part.answer, LONGEST_ANSWER) })), why: null });
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       await keep({ why: cut(error.message, LONGEST_WHY) });

@@ -1,4 +1,4 @@
-import type { Article, Found, FoundPart, Reason } from '@kineta/core';
+import type { Article, Contradiction, Found, FoundPart, FromOutside, Reason, Source } from '@kineta/core';
 
 /** An article that was found, and why, of those that are explained. */
 export interface FoundWith extends Found {
@@ -24,6 +24,13 @@ export interface Asks {
     given: { name: string; asked: string; before: readonly string[]; most: number; explained: number };
     back: { found: FoundWith[]; byMeaning: boolean } | null;
   };
+  /** What is made of a text that was composed of sources. */
+  judge: {
+    given: { written: string; sources: readonly Source[]; named: readonly string[]; language: string };
+    back: FromOutside;
+  };
+  /** The articles that contradict each other. */
+  contradict: { given: { articles: readonly Article[]; language: string }; back: readonly Contradiction[] };
   /** What a document answers; or the sentence that says why it cannot be read. */
   read: { given: { content: Uint8Array; name: string }; back: { parts: FoundPart[] } | { refused: string } };
 }

@@ -1,6 +1,14 @@
 /** What takes long of finding answers, on a thread of its own: the encoder, the dictionary, and articles made ready. */
 import { parentPort } from 'node:worker_threads';
-import { type Article, Finder, type IsWord, meaningOfBytes, textsAsked } from '@kineta/core';
+import {
+  type Article,
+  composedFrom,
+  contradictionsIn,
+  Finder,
+  type IsWord,
+  meaningOfBytes,
+  textsAsked,
+} from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import { DIMENSIONS } from '../dimensions.ts';
 import { type Encoder, englishEncoder } from '../encoder.ts';
@@ -73,6 +81,15 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
       ),
       byMeaning: texts.length > 0,
     };
+  },
+
+  async judge({ written, sources, named, language }) {
+    const isWord = language.toLowerCase().startsWith('en') ? words() : undefined;
+    return composedFrom(written, sources, { named, language, isWord });
+  },
+
+  async contradict({ articles, language }) {
+    return contradictionsIn(articles, language);
   },
 
   async read({ content, name }) {
