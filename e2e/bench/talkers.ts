@@ -206,7 +206,12 @@ export async function answer(
   articles: ReadonlyArray<{ question: string; answer: string }>,
 ): Promise<void> {
   const database = connect(databaseUrl, 2);
-  const rows = articles.map((article, at) => [1, JSON.stringify({ ...blankArticle, ...article }), at + 1, 1]);
+  const rows = articles.map(({ question, answer }, at) => [
+    1,
+    JSON.stringify({ ...blankArticle, question, answer }),
+    at + 1,
+    1,
+  ]);
   await database.query('INSERT INTO articles (workspace_id, written, place, number) VALUES :rows', {
     replacements: { rows },
   });

@@ -111,6 +111,23 @@ test('two questions in one message are both answered', async () => {
   expect(reply.several?.map(({ asked }) => asked)).toEqual(['May I bring my dog?', 'And where do the boats leave?']);
 });
 
+test('where answers cannot be read the chat opens all the same, and goes on', async () => {
+  const other = await makeWorkspace(server.database, 'broken');
+  const lead = await new Browser(server).signIn(other.lead);
+  const { id } = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(flow) } })).reply;
+  await lead.call(flowRoutes.publish, { params: { id }, body: { revision: 1, sites: [other.site] } });
+  await server.house.database.query(
+    `INSERT INTO articles (workspace_id, written, place, number) VALUES (${other.id}, '{"unheard": "of"}', 1, 1)`,
+  );
+  await server.house.database.query(`UPDATE workspaces SET articles_number = 1 WHERE id = ${other.id}`);
+  server.house.ports.directories.forget(other.id);
+  const visitor = new VisitorPage(server, await boardingPass(server, other.siteKey));
+  pages.push(visitor);
+  await visitor.open({ page: '/' });
+  await visitor.reply('may I bring my dog?');
+  await vi.waitFor(() => expect(kinds(visitor)).toEqual(['asked', 'replied', 'asked']), 10_000);
+});
+
 test('what is for other pages is not said', async () => {
   const summer = await come('/summer');
   await summer.reply('is the winter boat heated?');

@@ -77,14 +77,26 @@ function partsOf(house: House): Parts {
   return parts;
 }
 
+/** What is found for a visitor; nothing where that fails: nobody’s chat stands still, or does not open, for want of an answer. */
+async function orNothing<T>({ logger }: House, nothing: T, look: () => Promise<T>): Promise<T> {
+  try {
+    return await look();
+  } catch (error) {
+    logger.error({ err: error }, 'answers could not be looked for');
+    return nothing;
+  }
+}
+
 /** Common questions: what they are answered by, and what is found for one. */
 export const questions: Area = {
   name: 'questions',
   tables: [articles, articleVersions, askedQuestions, questionExamples, meanings, helpSites, helpPages],
   offers: house => ({
     questions: {
-      found: async (workspace, asks, from, thread) => foundFor(partsOf(house), workspace, asks, from, thread),
-      listed: async (workspace, asker) => (await listedFor(house, partsOf(house).answers, workspace, asker)).map(named),
+      found: (workspace, asks, from, thread) =>
+        orNothing(house, undefined, () => foundFor(partsOf(house), workspace, asks, from, thread)),
+      listed: (workspace, asker) =>
+        orNothing(house, [], async () => (await listedFor(house, partsOf(house).answers, workspace, asker)).map(named)),
       readable: async (workspace, asker, reads) => readableBy(partsOf(house), workspace, asker, reads),
     },
   }),

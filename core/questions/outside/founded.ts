@@ -117,7 +117,7 @@ export function unfounded(composed: string, { sources, named = [], language, isW
 
   const words = new Set(
     [
-      ...usual([grounds, ...named].join('\n'))
+      ...usual([grounds, known, ...named].join('\n'))
         .toLowerCase()
         .matchAll(WORD),
     ].map(([word]) => nameOf(word)),
