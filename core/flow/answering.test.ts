@@ -264,8 +264,8 @@ describe('a question in the middle of something else', () => {
 });
 
 test('several questions of one message are each answered, where each is', () => {
-  const both = (second: number): Event => ({
-    event: 'replied',
+  const both = (second: number) => ({
+    event: 'replied' as const,
     text: 'is it loud? and what does it cost?',
     found: {
       ...found([noise, 0.6]),
@@ -280,6 +280,18 @@ test('several questions of one message are each answered, where each is', () => 
   expect(session.asked).toEqual(['is it loud?', 'and what does it cost?']);
   expect(said(perform(withQuestions(), [opened, both(0.1)]).last)[0]).toBe('About 40 dB.');
   expect(said(perform(withQuestions(), [opened, both(0.1)]).last)).not.toContain('From £9,500.');
+  // A model words both at once, though neither answers the message as a whole.
+  const worded: Event = {
+    event: 'replied',
+    text: 'is it loud? and what does it cost?',
+    found: {
+      ...both(0.8).found,
+      ...found([noise, 0.3], [price, 0.2]),
+      outside: { did: 'composed', text: '40 dB, from £9,500.', sources: ['1', '2'] },
+    },
+  };
+  const composed = perform(withQuestions({ outside: 'composed' }), [opened, worded]);
+  expect(said(composed.last)[0]).toBe('40 dB, from £9,500.');
   // Where something else is asked as well.
   const aside = perform(flowOf({ welcome: [which, end] }), [opened, both(0.8)]);
   expect(said(aside.last).slice(0, 2)).toEqual(['About 40 dB.', 'From £9,500.']);
@@ -341,6 +353,7 @@ describe('what was made of a question outside', () => {
     };
     const { last } = perform(service, [opened, outside({ ...answered, person: false } as FromOutside)]);
     expect(said(last)).toEqual(['Your visit is on Monday.', 'Is that right?']);
+    expect(last).toContainEqual(expect.objectContaining({ act: 'look up', did: 'answered', found: [] }));
     expect(last).toContainEqual(
       expect.objectContaining({
         act: 'ask',

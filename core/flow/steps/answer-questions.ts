@@ -148,7 +148,8 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
       const said = picked ?? articles.find(({ id }) => decision.kind === 'answer' && decision.id === id);
       const outside = step.outside && found.outside;
       if (outside?.did === 'answered') {
-        noteLookUp(run, step.id, text, found, articles, 'answered');
+        // None of what was found is said.
+        noteLookUp(run, step.id, text, found, [], 'answered');
         return fromService(run, outside);
       }
       const isUnknown = outside?.did === 'did not know' && (said || outside.by === 'service');
@@ -164,15 +165,16 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
         }
         return told(run, several.at(-1)!.said);
       }
-      if (said) {
+      const answered = said ?? several[0]?.said;
+      if (answered) {
         const composed =
           outside?.did === 'composed' && (!picked || outside.sources.includes(picked.id)) ? outside : undefined;
         const each = [...articles, ...several.map(({ said }) => said)];
         const sources = (composed?.sources ?? []).flatMap(id => each.find(article => article.id === id) ?? []);
-        const first = sources[0] ?? said;
+        const first = sources[0] ?? answered;
         noteLookUp(run, step.id, text, found, [first, ...articles.filter(article => article !== first)], 'answered');
         if (composed && sources.length > 0) tellComposed(run, step.id, composed.text, sources);
-        else tellArticle(run, step.id, said);
+        else tellArticle(run, step.id, answered);
         return told(run, first);
       }
       if (decision.kind === 'did you mean') {
