@@ -33,6 +33,24 @@ const LONGEST_ADDRESS = 1_000;
 type SiteRow = Row<(typeof helpSites)['columns']>;
 type PageRow = Row<(typeof helpPages)['columns']>;
 
+function siteOf(
+  { id, address, everyDays, state, why, leftOut, readAt }: SiteRow,
+  count?: { pages: number; waiting: string; refused: string },
+): HelpSite {
+  return {
+    id,
+    address,
+    everyDays,
+    state,
+    why,
+    leftOut,
+    pages: Number(count?.pages ?? 0),
+    waiting: Number(count?.waiting ?? 0),
+    refused: Number(count?.refused ?? 0),
+    readAt: readAt?.toISOString() ?? null,
+  };
+}
+
 /** What a page was found to answer: nothing, where it is there no more. */
 export interface PageRead {
   /** Its path, by which what is taken in from it is known. */
@@ -62,32 +80,20 @@ export class SiteReading {
   }
 
   async all(workspace: string): Promise<HelpSite[]> {
-    const rows = await this.sites(workspace).all({}, { by: 'id', most: MOST_SITES });
-    return Promise.all(rows.map(row => this.shown(workspace, row)));
+    return this.shown(workspace, await this.sites(workspace).all({}, { by: 'id', most: MOST_SITES }));
   }
 
-  private async shown(
-    workspace: string,
-    { id, address, everyDays, state, why, leftOut, readAt }: SiteRow,
-  ): Promise<HelpSite> {
-    const pages = this.pages(workspace);
-    const [all, waiting, refused] = await Promise.all([
-      pages.count({ helpSiteId: id }),
-      pages.count({ helpSiteId: id, waits: true }),
-      pages.count({ helpSiteId: id, waits: false, why: { not: null } }),
-    ]);
-    return {
-      id,
-      address,
-      everyDays,
-      state,
-      why,
-      leftOut,
-      pages: all,
-      waiting,
-      refused,
-      readAt: readAt?.toISOString() ?? null,
-    };
+  /** Sites with how far they are, which is asked for again and again while one is read: counted for all of them at once. */
+  private async shown(workspace: string, rows: readonly SiteRow[]): Promise<HelpSite[]> {
+    if (rows.length === 0) return [];
+    // Raw: three counts by site in one round trip, along the index of what waits.
+    const counts = await this.house.database.query<{ id: string; pages: number; waiting: string; refused: string }>(
+      `SELECT help_site_id AS id, COUNT(*) AS pages, SUM(waits) AS waiting, SUM(NOT waits AND why IS NOT NULL) AS refused
+       FROM help_pages WHERE workspace_id = :workspace AND help_site_id IN (:sites) GROUP BY help_site_id`,
+      { replacements: { workspace, sites: rows.map(({ id }) => id) }, type: QueryTypes.SELECT },
+    );
+    const bySite = new Map(counts.map(count => [String(count.id), count]));
+    return rows.map(row => siteOf(row, bySite.get(row.id)));
   }
 
   private async row(workspace: string, id: string): Promise<SiteRow> {
@@ -97,7 +103,8 @@ export class SiteReading {
   }
 
   async one(workspace: string, id: string): Promise<HelpSite> {
-    return this.shown(workspace, await this.row(workspace, id));
+    const [site] = await this.shown(workspace, [await this.row(workspace, id)]);
+    return site!;
   }
 
   /** Begins to read a site. @throws {ProblemError} `known_already` at the address */
