@@ -188,6 +188,17 @@ test('what was done can be undone after a reload, and done again', async ({ brow
   await expect(hanne.getByLabel('Title of the scene')).toHaveValue('Farewell');
 });
 
+/** Where something stands once all of the step above has come, which is drawn bit by bit. */
+async function settled<Place extends { y: number }>(place: () => Promise<Place>): Promise<Place> {
+  let now = await place();
+  await expect(async () => {
+    const before = now.y;
+    now = await place();
+    expect(now.y).toBe(before);
+  }).toPass({ intervals: [250] });
+  return now;
+}
+
 test('the caret comes where a line was clicked, though what stood open above it closes', async ({ browser, stack }) => {
   const hanne = await studio(browser, stack, people.lead);
   await newFlow(hanne, 'Where it was clicked');
@@ -208,18 +219,39 @@ test('the caret comes where a line was clicked, though what stood open above it 
       const { right, top, height } = before.getBoundingClientRect();
       return { x: right, y: top + height / 2 };
     });
-  // Where it stands once all of the step above has come, which is drawn bit by bit.
-  let { x, y } = await place();
-  await expect(async () => {
-    const before = y;
-    ({ x, y } = await place());
-    expect(y).toBe(before);
-  }).toPass({ intervals: [250] });
+  const { x, y } = await settled(place);
   await hanne.mouse.click(x, y);
   await expect(hanne.getByLabel('Kind of answer')).toBeHidden();
   await hanne.locator('.ProseMirror-focused').waitFor();
   await hanne.keyboard.type('heat ');
   await expect(hanne.getByRole('textbox', { name: 'Line' }).last()).toHaveText('The heat pump stands outside.');
+});
+
+test('what was pressed is opened, though the list moves away beneath the finger', async ({ browser, stack }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await newFlow(hanne, 'Pressed for long');
+  await hanne.getByRole('link', { name: 'Flows' }).click();
+  const pressed = hanne.getByRole('link', { name: 'Pressed for long', exact: true });
+  await pressed.waitFor();
+  await newFlow(hanne, 'Begun later');
+  // The list as it was is shown until the new one is there, and that comes while the finger is down.
+  let tell = () => {};
+  const isDown = new Promise<void>(resolve => {
+    tell = resolve;
+  });
+  await hanne.route('**/api/flows', async route => {
+    await isDown;
+    await route.continue();
+  });
+  await hanne.getByRole('link', { name: 'Flows' }).click();
+  const box = async () => (await pressed.boundingBox())!;
+  const { x, y, height } = await settled(box);
+  await hanne.mouse.move(x + 10, y + height / 2);
+  await hanne.mouse.down();
+  tell();
+  await expect.poll(async () => (await box()).y).toBeGreaterThan(y + height);
+  await hanne.mouse.up();
+  await hanne.getByRole('heading', { name: 'Pressed for long', level: 1 }).waitFor();
 });
 
 test('an emoji goes in where the caret stands, found by its name', async ({ browser, stack }) => {
