@@ -5,7 +5,7 @@ import { stemOf, wordsOf } from './words.ts';
 export type Told = ReadonlyMap<string, number>;
 
 /** A turn of phrase of several words is plainer than a word that may stand for much. */
-const PLAIN = 1.3;
+const PLAIN = 1.6;
 
 /** Finds what texts of a language tell of. */
 export class ConceptReader {

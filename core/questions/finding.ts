@@ -1,7 +1,7 @@
 import type { Article } from './article.ts';
 import { type Aids, ArticleIndex, type Fits, fitNames, noneNames } from './article-index.ts';
 import type { FitWeights } from './learning/learn.ts';
-import type { MeaningOf } from './meaning.ts';
+import { type Meaning, type MeaningOf, together } from './meaning.ts';
 import type { Reason } from './reason.ts';
 import learnt from './weights.json' with { type: 'json' };
 
@@ -32,7 +32,7 @@ const behind = (before: string, asked: string): string => `${before}\n${asked}`;
 /** The texts that it helps to know the meaning of when somebody asks this behind others. */
 export function textsAsked(asked: string, before: readonly string[] = []): string[] {
   const last = before.at(-1);
-  return last === undefined ? [asked] : [asked, last, behind(last, asked)];
+  return last === undefined ? [asked] : [asked, last];
 }
 
 /** Finds the articles of one language that answer what visitors ask. */
@@ -56,12 +56,12 @@ export class Finder {
    */
   find(asked: string, before: readonly string[] = [], meaningOf: MeaningOf = () => undefined): Found[] {
     const goesByMeaning = this.index.hasMeaning && textsAsked(asked, before).every(meaningOf);
-    const scored = (text: string) =>
+    const scored: Scored = (text, meaning = meaningOf(text)) =>
       scoresOf(
-        this.index.fitsOf(text, goesByMeaning ? meaningOf(text) : undefined),
+        this.index.fitsOf(text, goesByMeaning ? meaning : undefined),
         goesByMeaning ? this.weights.meaning : this.weights.words,
       );
-    const { articles, none } = this.inThread(scored, asked, before.at(-1));
+    const { articles, none } = this.inThread(scored, asked, before.at(-1), meaningOf);
     const worded = this.index.wordedSo(asked);
     if (worded.length > 0) {
       const likeliest = articles.reduce((one, other) => Math.max(one, other), none);
@@ -85,21 +85,24 @@ export class Finder {
     return at < 0 ? undefined : this.index.reasonOf(asked, at, meaningOf(asked));
   }
 
-  private inThread(scored: (text: string) => Scores, asked: string, before: string | undefined): Scores {
+  private inThread(scored: Scored, asked: string, before: string | undefined, meaningOf: MeaningOf): Scores {
     const own = scored(asked);
     if (before === undefined) return own;
-    const together = scored(behind(before, asked));
+    const [mine, last] = [asked, before].map(meaningOf);
+    const both = scored(behind(before, asked), mine && last && together(mine, last));
     const first = scored(before).articles;
     const answered = first.indexOf(Math.max(...first));
     return {
       articles: own.articles.map(
-        (score, at) =>
-          (1 - TOGETHER) * score + TOGETHER * together.articles[at]! - (at === answered ? ASKED_BEFORE : 0),
+        (score, at) => (1 - TOGETHER) * score + TOGETHER * both.articles[at]! - (at === answered ? ASKED_BEFORE : 0),
       ),
       none: own.none,
     };
   }
 }
+
+/** How well articles fit a text, whose meaning is looked up where it is not given. */
+type Scored = (text: string, meaning?: Meaning) => Scores;
 
 interface Scores {
   articles: Float64Array;

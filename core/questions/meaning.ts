@@ -24,6 +24,14 @@ export function meaningOfBytes(amounts: Int8Array): Meaning {
   return { amounts, length: Math.sqrt(squares) };
 }
 
+/** What two texts mean together, each for as much: about what an encoder sees in the one behind the other. */
+export function together(one: Meaning, other: Meaning): Meaning {
+  const amounts = new Float64Array(one.amounts.length);
+  for (const { amounts: own, length } of [one, other])
+    for (let at = 0; at < own.length; at++) amounts[at]! += own[at]! / (length || 1);
+  return meaningOf(amounts);
+}
+
 /** How near two meanings are: the cosine of the angle between them, 1 for the same. */
 export function likeness(one: Meaning, other: Meaning): number {
   const lengths = one.length * other.length;

@@ -104,12 +104,12 @@ function within<T>(milliseconds: number, work: Promise<T>): Promise<T> {
 }
 
 const pick = { text: 'Semi-detached', choice: 'semi' };
-/** What is asked of one’s own accord, in as many words as visitors use. */
-const questions = [
-  'how loud is the outside unit',
-  'what does it cost to run',
-  'can I still change my mind about the survey?',
-  'hi, our neighbour has one and says the radiators had to go, is that so with yours',
+/** What is asked of one’s own accord, in as many words as visitors use, and by each in words of their own. */
+const questions: ReadonlyArray<(own: number) => string> = [
+  own => `how loud is the outside unit at ${own} metres`,
+  own => `what does it cost to run for ${own} radiators`,
+  own => `can I still change my mind about the survey on the ${own}th?`,
+  own => `hi, our neighbour at number ${own} has one and says the radiators had to go, is that so with yours`,
 ];
 
 async function visitor(
@@ -138,7 +138,7 @@ async function visitor(
         };
         socket.on('entries', onEntries);
         const asks = asksFrom !== undefined && (asksFrom + count) % ASKS_EVERY === 0;
-        const said = asks ? { text: questions[count % questions.length]! } : pick;
+        const said = asks ? { text: questions[count % questions.length]!(asksFrom) } : pick;
         socket.emit('reply', { clientId, ...said }, (answer: { ok: boolean }) => {
           if (!answer.ok) reject(new Error('A reply was refused.'));
         });

@@ -4,6 +4,7 @@ import { stemmer as german } from '@orama/stemmers/german';
 import { stemmer as spanish } from '@orama/stemmers/spanish';
 import { concepts } from './en/concepts.ts';
 import { idle } from './en/idle.ts';
+import { topics } from './en/topics.ts';
 
 /** What helps to find articles in one language; of most there are only words. */
 export interface QuestionLanguage {
@@ -19,7 +20,7 @@ export interface QuestionLanguage {
 }
 
 const languages: Readonly<Record<string, QuestionLanguage>> = {
-  en: { stem: english, idle, concepts },
+  en: { stem: english, idle, concepts: { ...concepts, ...topics } },
   de: { stem: german, idle: new Set(), concepts: {} },
   fr: { stem: french, idle: new Set(), concepts: {} },
   es: { stem: spanish, idle: new Set(), concepts: {} },

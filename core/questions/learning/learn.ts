@@ -17,7 +17,7 @@ const ROUNDS = 150;
 const STEP = 0.1;
 /** What holds weights small: without it, what was seen once would be believed. Of a single concept there is less to see. */
 const HELD = 0.002;
-const CONCEPTS_HELD = 0.01;
+const CONCEPTS_HELD = 0.03;
 const PARTS = 100;
 
 /**

@@ -40,6 +40,8 @@ export interface ToThread<Name extends AskName = AskName> {
   id: number;
   name: Name;
   given: Asks[Name]['given'];
+  /** When it was asked, in milliseconds of the epoch: what has stood too long is done in less time, or not at all. */
+  at: number;
 }
 
 export type FromThread = { id: number; back: Asks[AskName]['back'] } | { id: number; failed: string };

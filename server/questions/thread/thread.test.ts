@@ -39,6 +39,20 @@ test('finds by words until it is told what the articles mean, then by meaning as
   expect(await find('boats')).toMatchObject({ byMeaning: true });
 });
 
+test('where more is asked than can be read for its meaning, those behind are found by words, and nobody waits for long', async () => {
+  const find = (asked: string) => thread.ask('find', { name: 'boats', asked, before: [], most: 1, explained: 0 }, LONG);
+  const many = Array.from(
+    { length: 150 },
+    (_, at) => `is my dog, which is number ${at} of those that we have, welcome`,
+  );
+  const found = await Promise.all(many.map(find));
+  expect(found[0]).toMatchObject({ byMeaning: true, found: [{ id: 'dogs' }] });
+  expect(found.at(-1)).toMatchObject({ byMeaning: false, found: [{ id: 'dogs' }] });
+  // What was read is remembered, and what was not is read when there is time.
+  expect(await find(many[0]!)).toEqual(found[0]);
+  expect(await find(many.at(-1)!)).toMatchObject({ byMeaning: true });
+});
+
 test('other languages go by words', async () => {
   const polish = [{ id: '1', question: 'Ile kosztuje bilet?', answer: '20 zł' }];
   await thread.ask('take', { name: 'pl', language: 'pl', articles: polish, meanings: null }, LONG);

@@ -86,7 +86,7 @@ export class Thread {
       }, within);
       timer.unref();
       this.waiting.set(id, { resolve: resolve as Waiting['resolve'], reject, timer });
-      worker.postMessage({ id, name, given } satisfies ToThread<Name>);
+      worker.postMessage({ id, name, given, at: Date.now() } satisfies ToThread<Name>);
     });
   }
 

@@ -6,6 +6,7 @@ import {
   contradictionsIn,
   Finder,
   type IsWord,
+  type Meaning,
   meaningOfBytes,
   textsAsked,
 } from '@kineta/core';
@@ -26,6 +27,14 @@ interface Ready {
   isEnglish: boolean;
 }
 
+/** So many texts that visitors wrote are remembered with what they mean: the same is asked again, and what was asked before comes along. */
+const MOST_REMEMBERED = 4_000;
+/**
+ * What has stood so long behind others is found by words alone, in milliseconds: encoding is nearly all that a question takes, and where
+ * more are asked than can be encoded, all of them would wait for as long as that goes on.
+ */
+const STANDS_FOR = 300;
+
 /** What is made when it is first needed, and once; an encoder that could not be made is made anew by who asks next. */
 let encoder: Promise<Encoder> | undefined;
 function english(): Promise<Encoder> {
@@ -45,7 +54,16 @@ const ready = new LRUCache<string, Ready>({
   sizeCalculation: ({ articles }) => articles.length + 1,
 });
 
-const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks[Name]['back']> } = {
+const remembered = new LRUCache<string, Meaning>({ max: MOST_REMEMBERED });
+async function meant(texts: readonly string[], stoodFor: number): Promise<ReadonlyMap<string, Meaning>> {
+  const unknown = texts.filter(text => !remembered.has(text));
+  if (unknown.length > 0 && stoodFor <= STANDS_FOR)
+    for (const [at, meaning] of (await (await english()).encode(unknown)).entries())
+      remembered.set(unknown[at]!, meaning);
+  return new Map(texts.flatMap(text => (remembered.has(text) ? [[text, remembered.get(text)!] as const] : [])));
+}
+
+const answers: { [Name in AskName]: (given: Asks[Name]['given'], stoodFor: number) => Promise<Asks[Name]['back']> } = {
   async encode({ texts }) {
     const meanings = new Uint8Array(texts.length * DIMENSIONS);
     for (const [at, { amounts }] of (await (await english()).encode(texts)).entries())
@@ -66,20 +84,19 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
     return { ready: true };
   },
 
-  async find({ name, asked, before, most, explained }) {
+  async find({ name, asked, before, most, explained }, stoodFor) {
     const there = ready.get(name);
     if (!there) return null;
     const { finder, isEnglish } = there;
     const texts = isEnglish && finder.hasMeaning ? textsAsked(asked, before) : [];
-    const meant = texts.length > 0 ? await (await english()).encode(texts) : [];
-    const meanings = new Map(texts.map((text, at) => [text, meant[at]!]));
+    const meanings = await meant(texts, stoodFor);
     const meaningOf = (text: string) => meanings.get(text);
     const found = finder.find(asked, before, meaningOf).slice(0, most);
     return {
       found: found.map((one, rank) =>
         rank < explained ? { ...one, reason: finder.reasonOf(asked, one.id, meaningOf)! } : one,
       ),
-      byMeaning: texts.length > 0,
+      byMeaning: texts.length > 0 && texts.every(meaningOf),
     };
   },
 
@@ -104,11 +121,12 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given']) => Promise<Asks
 
 // One after the other: two at once would take as long together, and both would wait.
 let queue: Promise<void> = Promise.resolve();
-parentPort!.on('message', ({ id, name, given }: ToThread) => {
+parentPort!.on('message', ({ id, name, given, at }: ToThread) => {
   queue = queue.then(async () => {
+    const answer = answers[name] as (given: unknown, stoodFor: number) => Promise<Asks[AskName]['back']>;
     const reply = async (): Promise<FromThread> => {
       try {
-        return { id, back: await (answers[name] as (given: unknown) => Promise<Asks[AskName]['back']>)(given) };
+        return { id, back: await answer(given, Date.now() - at) };
       } catch (error) {
         return { id, failed: error instanceof Error ? error.message : String(error) };
       }
