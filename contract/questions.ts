@@ -1,4 +1,5 @@
 import {
+  type AskedOutcome,
   type Decision,
   FoundForReply,
   FromOutside,
@@ -140,6 +141,25 @@ export const Gap = z.object({
   places: z.array(AskedThere),
 });
 export type Gap = z.infer<typeof Gap>;
+
+const OUTCOMES = [
+  'right',
+  'wrong',
+  'asked back',
+  'asked back in vain',
+  'honestly unknown',
+  'missed',
+] as const satisfies readonly AskedOutcome[];
+
+/** What would become of an example otherwise than it does, and which question’s answer would be the best for it. */
+export const ChangedExample = z.object({
+  asked: z.string(),
+  before: z.array(z.string()),
+  now: z.enum(OUTCOMES),
+  would: z.enum(OUTCOMES),
+  best: z.string().nullable(),
+});
+export type ChangedExample = z.infer<typeof ChangedExample>;
 
 const FoundBy = z.object({ id: RowId, confidence: z.number() });
 
@@ -296,6 +316,24 @@ export const questionRoutes = {
     access: 'lead',
     params: ById,
     reply: Done,
+  }),
+  wouldChange: route({
+    method: 'POST',
+    path: '/api/questions/examples/with',
+    summary: 'What would become of the examples if an answer were written so, before it is',
+    access: 'lead',
+    body: z.strictObject({
+      /** Which answer it would be instead of; null of a new one. */
+      id: RowId.nullable(),
+      article: KeptArticle,
+    }),
+    reply: z.object({
+      /** Of how many examples it was looked at. */
+      examples: z.int(),
+      changed: z.array(ChangedExample),
+      /** The answers are still being read for their meaning, so that nothing can be told yet. */
+      isReading: z.boolean(),
+    }),
   }),
   setSure: route({
     method: 'PUT',

@@ -218,6 +218,19 @@ test('a lead says what is right: it is a wording at once, an example from then o
   await slider.fill('0.5');
   await hanne.getByRole('button', { name: 'Say it from here on' }).click();
   await expect(hanne.getByRole('button', { name: 'As it was' })).toHaveCount(0);
+
+  // What a change would do is seen before anybody is told it.
+  await hanne.getByRole('link', { name: 'Answers' }).click();
+  await hanne.getByRole('main').getByRole('link', { name: 'How loud is the outside unit?' }).first().click();
+  const change = hanne.getByRole('region', { name: 'What this would change' });
+  await change.getByRole('button').click();
+  await expect(change.getByText(/examples would go as they do now/)).toBeVisible();
+  await hanne.getByLabel('What is asked').fill('Which colours are there?');
+  await hanne.getByLabel('What is answered').fill('White and grey.');
+  await hanne.getByLabel(/Other wordings/).fill('');
+  await change.getByRole('button').click();
+  const night = change.getByRole('listitem').filter({ hasText: 'will the neighbours hear it at night' });
+  await expect(night.getByText('right', { exact: true })).toBeVisible();
 });
 
 test('a model words what was found, what it makes up is not said, and a service of one’s own answers what it knows', async ({

@@ -214,6 +214,38 @@ test('what is right is kept as an example, asked at every change, and from how s
   expect(thresholds).toEqual({ answer: 0.98, meant: 0.6 });
 });
 
+test('what a change of an answer would do to the examples is told before anybody is told the answer', async () => {
+  const asked = 'may i bring my dog';
+  await lead.call(questionRoutes.setSure, { body: { answer: 0.6, meant: 0.15 } });
+  await lead.call(questionRoutes.keepExample, { body: { asked, article: dogs } });
+  const { reply: page } = await lead.call(questionRoutes.one, { params: { id: dogs } });
+  const would = async (id: string | null, article: object, by = lead) =>
+    by.call(questionRoutes.wouldChange, { body: { id, article: { ...page.article, ...article } } });
+  const as = async (id: string | null, article: object) => {
+    let reply = (await would(id, article)).reply;
+    await vi.waitFor(async () => {
+      ({ reply } = await would(id, article));
+      expect(reply.isReading).toBe(false);
+    }, 30_000);
+    return reply.changed.find(one => one.asked === asked);
+  };
+  expect(await as(dogs, {})).toBeUndefined();
+  // Written about something else, with nothing of a dog in it, or said to nobody.
+  expect(
+    await as(dogs, { question: 'Which engine does the boat have?', answer: 'Two of diesel.', wordings: [] }),
+  ).toMatchObject({ now: 'right', would: 'missed' });
+  expect(await as(dogs, { draft: true })).toMatchObject({ now: 'right', would: 'missed' });
+  // Another that is asked so word for word makes it unsure.
+  const other = await as(null, { question: 'May I bring my dog?', answer: 'No dogs at all.' });
+  expect(other).toMatchObject({ now: 'right', would: 'asked back', best: 'May I bring my dog?' });
+
+  // Nothing of this was kept.
+  expect((await lead.call(questionRoutes.one, { params: { id: dogs } })).reply).toEqual(page);
+  expect((await would('999999', {})).problem).toMatchObject({ code: 'not_found' });
+  const agent = await new Browser(server).signIn(workspace.agent);
+  expect((await would(dogs, {}, agent)).status).toBe(403);
+});
+
 test('what is often asked is read without asking, and nothing else', async () => {
   const visitor = await come();
   expect(visitor.welcome.often).toBeUndefined();

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import {
   type Article,
   type Contradiction,
@@ -162,16 +163,88 @@ export class Answers {
     }
   }
 
+  /**
+   * What is found for each of these as it is, and as it would be with an article written otherwise: with one more where it has no
+   * identity, with one less where it would not be said.
+   * @param until when no more is asked, in milliseconds of the epoch: of the others nothing is told
+   * @returns nothing while the articles are still being read for their meaning, or the thread does not answer
+   */
+  async beside(
+    workspace: string,
+    { id, article }: { id: string | null; article: KeptArticle },
+    asks: ReadonlyArray<{ asked: string; before: readonly string[] }>,
+    most: number,
+    until: number,
+  ): Promise<{ found: Array<{ now: FoundWith[]; would: FoundWith[] }>; articles: ReadonlyMap<string, string> } | null> {
+    const edition = await this.edition(workspace);
+    await this.ready(edition);
+    if (edition.life === 0) return null;
+    const { synonyms, language } = edition;
+    const said = {
+      id: id ?? '',
+      question: synonyms.in(article.question),
+      wordings: article.wordings.map(wording => synonyms.in(wording)),
+      answer: synonyms.in(article.answer),
+    };
+    const isThere = edition.articles.some(one => one.id === said.id);
+    const articles = isThere
+      ? edition.articles.flatMap(one => (one.id !== said.id ? [one] : article.draft ? [] : [said]))
+      : [...edition.articles, ...(article.draft ? [] : [said])];
+    const name = `${edition.name} ${randomUUID()}`;
+    const given = { most, explained: 0 };
+    const read = ({ asked, before }: (typeof asks)[number]) => ({
+      asked: synonyms.in(asked),
+      before: before.map(text => synonyms.in(text)),
+    });
+    try {
+      const known = language.toLowerCase().startsWith('en') ? await this.meaningsWith(workspace, articles) : null;
+      await this.thread.ask('take', { name, language, articles, meanings: known }, TAKE_WITHIN);
+      const found: Array<{ now: FoundWith[]; would: FoundWith[] }> = [];
+      for (const one of asks) {
+        if (Date.now() > until) break;
+        const asked = { ...given, ...read(one) };
+        const [now, would] = await Promise.all([
+          this.thread.ask('find', { ...asked, name: edition.name }, TAKE_WITHIN),
+          this.thread.ask('find', { ...asked, name }, TAKE_WITHIN),
+        ]);
+        if (!now || !would) return null;
+        found.push({ now: now.found, would: would.found });
+      }
+      return { found, articles: new Map(articles.map(one => [one.id, one.question])) };
+    } catch (error) {
+      if (!(error instanceof ThreadSilent)) throw error;
+      return null;
+    } finally {
+      void this.thread.ask('drop', { name }, TAKE_WITHIN).catch(() => {});
+    }
+  }
+
+  /** What these articles mean; the few texts that were never kept are read, and not kept either. */
+  private async meaningsWith(workspace: string, articles: readonly Article[]): Promise<Map<string, Int8Array>> {
+    const texts = [...new Set(articles.flatMap(article => Object.values(textsOf(article)).flat()))];
+    const known = await this.memory.of(workspace, texts);
+    for (const few of parts(texts.filter(text => !known.has(text))))
+      for (const [text, amounts] of await this.read(few, this.thread)) known.set(text, amounts);
+    return known;
+  }
+
   /** Reads a few texts for their meaning, and keeps it. */
   private async encode(
     workspace: string,
     texts: readonly string[],
     thread = this.thread,
   ): Promise<ReadonlyArray<readonly [text: string, amounts: Int8Array]>> {
-    const { meanings } = await thread.ask('encode', { texts }, TAKE_WITHIN);
-    const found = texts.map((text, at) => [text, new Int8Array(meanings.buffer, at * DIMENSIONS, DIMENSIONS)] as const);
+    const found = await this.read(texts, thread);
     await this.memory.keep(workspace, found);
     return found;
+  }
+
+  private async read(
+    texts: readonly string[],
+    thread: Thread,
+  ): Promise<ReadonlyArray<readonly [text: string, amounts: Int8Array]>> {
+    const { meanings } = await thread.ask('encode', { texts }, TAKE_WITHIN);
+    return texts.map((text, at) => [text, new Int8Array(meanings.buffer, at * DIMENSIONS, DIMENSIONS)] as const);
   }
 
   /** What may be said just now: a name that is another whenever it has changed, and whether it is still being read for its meaning. */
@@ -211,7 +284,7 @@ export class Answers {
     const { workspace: settings } = await this.house.ports.directories.of(workspace);
     const known = await this.editions.get(workspace);
     if (known?.number === settings.articlesNumber && known.language === settings.language) return known;
-    const reading = this.read(workspace, settings);
+    const reading = this.written(workspace, settings);
     this.editions.set(workspace, reading);
     reading.catch(() => this.editions.delete(workspace));
     const edition = await reading;
@@ -219,7 +292,7 @@ export class Answers {
     return edition;
   }
 
-  private async read(
+  private async written(
     workspace: string,
     { articlesNumber: number, language, synonyms: groups }: WorkspaceSettings,
   ): Promise<Edition> {

@@ -140,6 +140,10 @@ export const questions: Area = {
       await examples.leave(me.workspace, params.id);
       return { ok: true as const };
     });
+    serve(doors, questionRoutes.wouldChange, async ({ body }, me) => {
+      await asks.spend(me.id);
+      return examples.with(me.workspace, body);
+    });
     serve(doors, questionRoutes.setSure, async ({ body }, me) => {
       await house.ports.directories.change(me.workspace, { sure: body });
       return { ok: true as const };

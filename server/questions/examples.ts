@@ -1,5 +1,5 @@
-import type { QuestionExample } from '@kineta/contract';
-import type { Found } from '@kineta/core';
+import type { ChangedExample, QuestionExample } from '@kineta/contract';
+import { type Found, type KeptArticle, outcomeOf, usualThresholds } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
@@ -13,6 +13,8 @@ export const MOST_EXAMPLES = 500;
 const MOST_FOUND = 6;
 /** The results of so many workspaces are held here. */
 const MOST_SUITES = 50;
+/** So long somebody waits to see what a change would do, in milliseconds; then what was looked at so far is told. */
+const LOOKED_FOR = 15_000;
 
 /** What was found for each example, by what the workspace’s answers were then. */
 interface Suite {
@@ -27,12 +29,12 @@ interface Suite {
 
 /** Questions of which it is known what is right: asked one after the other whenever the answers have changed, in the background. */
 export class Examples {
-  private readonly house: Pick<House, 'tables' | 'logger'>;
+  private readonly house: Pick<House, 'tables' | 'ports' | 'logger'>;
   private readonly answers: Answers;
   private readonly book: ArticleBook;
   private readonly suites = new LRUCache<string, Suite>({ max: MOST_SUITES });
 
-  constructor(house: Pick<House, 'tables' | 'logger'>, book: ArticleBook, answers: Answers) {
+  constructor(house: Pick<House, 'tables' | 'ports' | 'logger'>, book: ArticleBook, answers: Answers) {
     this.house = house;
     this.book = book;
     this.answers = answers;
@@ -92,6 +94,31 @@ export class Examples {
         found.map(({ id: article, confidence }) => ({ id: article, confidence })),
       );
     }
+  }
+
+  /** What would become of them otherwise, the newest first, with an article written so: of as many as can be asked meanwhile. */
+  async with(
+    workspace: string,
+    change: { id: string | null; article: KeptArticle },
+  ): Promise<{ examples: number; changed: ChangedExample[]; isReading: boolean }> {
+    if (change.id !== null) await this.book.one(workspace, change.id);
+    const rows = await this.rows(workspace).all({}, { by: 'id', newestFirst: true, most: MOST_EXAMPLES });
+    const asks = rows.map(({ asked, askedBefore: before }) => ({ asked, before }));
+    const beside = await this.answers.beside(workspace, change, asks, MOST_FOUND, Date.now() + LOOKED_FOR);
+    if (!beside) return { examples: 0, changed: [], isReading: true };
+    const thresholds = (await this.house.ports.directories.of(workspace)).workspace.sure ?? usualThresholds;
+    const changed = beside.found.flatMap(({ now, would }, at): ChangedExample[] => {
+      const { asked, askedBefore: before, articleId: right } = rows[at]!;
+      const [best] = would;
+      const outcome = {
+        now: outcomeOf({ right, found: now }, thresholds),
+        would: outcomeOf({ right, found: would }, thresholds),
+      };
+      // What is wrong already may be wrong in another way.
+      if (outcome.now === outcome.would && (outcome.now !== 'wrong' || now[0]?.id === best?.id)) return [];
+      return [{ asked, before, ...outcome, best: (best && beside.articles.get(best.id)) ?? null }];
+    });
+    return { examples: beside.found.length, changed, isReading: false };
   }
 
   /**

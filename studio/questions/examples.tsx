@@ -17,20 +17,12 @@ import { call, sentenceOf } from '../shell/api.ts';
 import { changedHere, isStale, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
 import { Empty } from '../ui/empty.tsx';
-import { Pill } from '../ui/pill.tsx';
 import { Plot } from '../ui/plot.tsx';
 import { RemoveButton } from '../ui/remove-button.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
+import { Outcome } from './outcome.tsx';
 
 const percent = (share: number): string => `${Math.round(share * 100)}%`;
-const tones: Record<AskedOutcome, 'fine' | 'waits' | 'wrong' | 'neutral'> = {
-  right: 'fine',
-  wrong: 'wrong',
-  'asked back': 'neutral',
-  'asked back in vain': 'waits',
-  'honestly unknown': 'fine',
-  missed: 'waits',
-};
 const AXIS_SURE = { title: 'said from so sure on', range: [0, 1] as [number, number], format: '.0%' };
 const AXIS_SHARE = { title: 'of all examples', range: [0, 1] as [number, number], format: '.0%' };
 /** How long it is waited before it is looked again whether all have been asked, in milliseconds. */
@@ -46,7 +38,7 @@ function Counts({ rated, thresholds }: { rated: readonly Rated[]; thresholds: Th
   return (
     <p className="flex flex-wrap gap-2">
       {told.map(([outcome, count]) => (
-        <Pill key={outcome} tone={tones[outcome as AskedOutcome]}>{`${count} ${outcome}`}</Pill>
+        <Outcome key={outcome} of={outcome as AskedOutcome} count={count} />
       ))}
     </p>
   );
@@ -190,7 +182,7 @@ function ExampleRow({ example, questions }: { example: QuestionExample; question
         </span>
       </span>
       {now && was && now !== was ? <span className="text-[0.8125rem] leading-6 text-ochre">{`was ${was}`}</span> : null}
-      {now ? <Pill tone={tones[now]}>{now}</Pill> : <span className="text-[0.8125rem] text-ink-3">being asked…</span>}
+      {now ? <Outcome of={now} /> : <span className="text-[0.8125rem] text-ink-3">being asked…</span>}
       <RemoveButton name={`Leave the example “${asked}”`} onClick={() => void leave()} />
     </li>
   );

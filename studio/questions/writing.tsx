@@ -14,6 +14,7 @@ import { AnswerText } from './answer-text.tsx';
 import { History } from './history.tsx';
 import { remove } from './several.tsx';
 import { useAsking } from './store.ts';
+import { WouldChange } from './would-change.tsx';
 
 const lines = (text: string): string[] =>
   text
@@ -186,6 +187,13 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
           Only for some people, pages or days
         </button>
       )}
+      <WouldChange
+        id={page?.id ?? null}
+        read={() => {
+          const { success, data } = Written.safeParse({ ...form.getValues(), draft: false });
+          return success ? data : undefined;
+        }}
+      />
       {form.mistake ? (
         <p role="alert" className="text-brick">
           {form.mistake}

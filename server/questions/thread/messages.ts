@@ -19,6 +19,8 @@ export interface Asks {
     };
     back: { ready: true };
   };
+  /** Lets articles go that nobody will ask for any more. */
+  drop: { given: { name: string }; back: { ready: true } };
   /** The best of what is found there, the first of them explained; null where it knows no articles by the name. */
   find: {
     given: { name: string; asked: string; before: readonly string[]; most: number; explained: number };

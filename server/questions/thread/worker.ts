@@ -84,6 +84,11 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given'], stoodFor: numbe
     return { ready: true };
   },
 
+  async drop({ name }) {
+    ready.delete(name);
+    return { ready: true };
+  },
+
   async find({ name, asked, before, most, explained }, stoodFor) {
     const there = ready.get(name);
     if (!there) return null;

@@ -1,0 +1,75 @@
+import { type ChangedExample, questionRoutes } from '@kineta/contract';
+import type { KeptArticle } from '@kineta/core';
+import { useState } from 'react';
+import { call, sentenceOf } from '../shell/api.ts';
+import { Button } from '../ui/button.tsx';
+import { Outcome } from './outcome.tsx';
+
+const NOTHING_WRITTEN = 'Write what is asked and what is answered first.';
+const READING = 'The answers are still being read. Please look again in a moment.';
+
+function told(examples: number, changed: number): string {
+  if (examples === 0) return 'There are no examples yet: ask something beside this, and say what is right.';
+  const all = examples === 1 ? 'The one example' : `All ${examples} examples`;
+  return changed === 0
+    ? `${all} would go as they do now.`
+    : `Of ${examples} ${examples === 1 ? 'example' : 'examples'}, ${changed} would go otherwise:`;
+}
+
+/**
+ * What would become of the examples with an answer as it is written just now, before anybody is told it.
+ * @param read what is written, if it is whole
+ */
+export function WouldChange({ id, read }: { id: string | null; read: () => KeptArticle | undefined }) {
+  const [seen, setSeen] = useState<{ words: string; changed: readonly ChangedExample[] }>();
+  const [isLooking, setLooking] = useState(false);
+  const look = async () => {
+    const article = read();
+    if (!article) {
+      setSeen({ words: NOTHING_WRITTEN, changed: [] });
+      return;
+    }
+    setLooking(true);
+    try {
+      const { examples, changed, isReading } = await call(questionRoutes.wouldChange, { body: { id, article } });
+      setSeen({ words: isReading ? READING : told(examples, changed.length), changed });
+    } catch (error) {
+      setSeen({ words: sentenceOf(error), changed: [] });
+    } finally {
+      setLooking(false);
+    }
+  };
+  return (
+    <section aria-label="What this would change">
+      <Button disabled={isLooking} onClick={() => void look()}>
+        {isLooking ? 'Asking the examples…' : 'What would this change?'}
+      </Button>
+      {seen ? (
+        <div role="status" className="mt-2 rounded-md border border-rule bg-sheet px-4 py-2.5">
+          <p className="text-ink-2">{seen.words}</p>
+          {seen.changed.length > 0 ? (
+            <ul className="mt-1 divide-y divide-rule">
+              {seen.changed.map(({ asked, before, now, would, best }) => (
+                <li
+                  key={[...before, asked].join('\n')}
+                  className="flex flex-wrap items-baseline gap-x-3 gap-y-1 py-1.5"
+                >
+                  <span className="min-w-0 flex-1 basis-60">
+                    <span className="block font-script text-base">
+                      {before.length > 0 ? <span className="text-ink-2">after “{before.at(-1)}” · </span> : null}
+                      {asked}
+                    </span>
+                    {best ? <span className="block text-[0.8125rem] text-ink-2">nearest would be “{best}”</span> : null}
+                  </span>
+                  <span className="flex items-center gap-1.5">
+                    <Outcome of={now} /> <span className="text-ink-3">→</span> <Outcome of={would} />
+                  </span>
+                </li>
+              ))}
+            </ul>
+          ) : null}
+        </div>
+      ) : null}
+    </section>
+  );
+}
