@@ -99,6 +99,14 @@ export const FoundArticle = z.object({
 });
 export type FoundArticle = z.infer<typeof FoundArticle>;
 
+/** What a visitor sees listed before they ask, in its order, and what they do not. */
+export const ListedThere = z.object({
+  shown: z.array(z.object({ id: RowId, question: z.string() })),
+  /** Why they are not: nothing of those that stand behind as many as are shown. */
+  held: z.array(z.object({ id: RowId, question: z.string(), withheld: z.array(z.enum(WITHHELD)) })),
+});
+export type ListedThere = z.infer<typeof ListedThere>;
+
 const DecisionMade = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('answer'), id: RowId }),
   z.object({ kind: z.literal('did you mean'), ids: z.array(RowId) }),
@@ -236,6 +244,14 @@ export const Doubts = z.object({
   contradictions: z.array(z.object({ one: NamedArticle, other: NamedArticle, says: z.array(z.string()).length(2) })),
 });
 export type Doubts = z.infer<typeof Doubts>;
+
+/** Who would ask, and where; null of what does not matter. */
+const AskingThere = z.strictObject({
+  site: RowId.nullable().default(null),
+  page: z.string().max(2_000).nullable().default(null),
+  language: z.string().max(20).nullable().default(null),
+  isKnown: z.boolean().nullable().default(null),
+});
 
 export const questionRoutes = {
   answered: route({
@@ -436,19 +452,23 @@ export const questionRoutes = {
     body: KeptArticle,
     reply: ArticlePage,
   }),
+  listedThere: route({
+    method: 'POST',
+    path: '/api/questions/listed',
+    summary: 'What a visitor sees listed before they ask, and why they do not see the others',
+    access: 'member',
+    body: AskingThere,
+    reply: ListedThere,
+  }),
   ask: route({
     method: 'POST',
     path: '/api/questions/asked',
     summary: 'Ask as a visitor: what would be said, how sure that is, why, and what else was near',
     access: 'member',
-    body: z.strictObject({
+    body: AskingThere.extend({
       text: z.string().trim().min(1, 'Ask something.').max(4_000, 'A message has at most 4,000 characters.'),
       /** What was asked before it, the last at the end. */
       before: z.array(z.string().max(4_000)).max(10).default([]),
-      site: RowId.nullable().default(null),
-      page: z.string().max(2_000).nullable().default(null),
-      language: z.string().max(20).nullable().default(null),
-      isKnown: z.boolean().nullable().default(null),
       /** As a step that answers questions would have it. */
       tags: z.array(z.string().max(40)).max(20).nullable().default(null),
       sure: z.number().min(0.05).max(0.99).nullable().default(null),

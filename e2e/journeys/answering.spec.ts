@@ -280,3 +280,23 @@ test('a model words what was found, what it makes up is not said, and a service 
   await pick('That’s all');
   await firstVisitAgain(hanne);
 });
+
+test('what visitors see before they ask is put in order, with the list as they see it beside it', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.goto(`${stack.url}/questions`);
+  await hanne.getByRole('button', { name: /^Listed/ }).click();
+  const seen = hanne.getByRole('region', { name: 'As visitors see the list' });
+  const items = seen.getByRole('listitem');
+  const first = (await items.nth(0).textContent()) ?? '';
+  const second = (await items.nth(1).textContent()) ?? '';
+  await hanne.getByRole('button', { name: `Down: ${first}` }).click();
+  await expect(items.nth(0)).toHaveText(second);
+  await expect(items.nth(1)).toHaveText(first);
+  const { chat } = await visit(browser, stack);
+  await expect(chat.getByRole('region', { name: 'Often asked' }).getByRole('listitem').first()).toContainText(second);
+  await hanne.getByRole('button', { name: `Up: ${first}` }).click();
+  await expect(items.nth(0)).toHaveText(first);
+});

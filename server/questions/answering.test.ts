@@ -251,6 +251,21 @@ test('what is often asked is read without asking, and nothing else', async () =>
   expect(visitor.welcome.often).toBeUndefined();
   await lead.call(questionRoutes.several, { body: { ids: [dogs], done: { what: 'list', listed: true } } });
   const again = await come();
+  const there = async (page: string | null) => (await lead.call(questionRoutes.listedThere, { body: { page } })).reply;
+  expect(await there(null)).toEqual({ shown: [{ id: dogs, question: 'May I bring my dog?' }], held: [] });
+  const { reply: was } = await lead.call(questionRoutes.one, { params: { id: dogs } });
+  const narrow = (pages: string[], number: number) =>
+    lead.call(questionRoutes.change, {
+      params: { id: dogs },
+      body: { article: { ...was.article, audience: { ...was.article.audience, pages } }, number },
+    });
+  const narrowed = await narrow(['/boats*'], was.number);
+  expect((await there('/boats/1')).shown).toHaveLength(1);
+  expect(await there('/pier')).toEqual({
+    shown: [],
+    held: [{ id: dogs, question: 'May I bring my dog?', withheld: ['other page'] }],
+  });
+  await narrow([], narrowed.reply.number);
   expect(again.welcome.often).toEqual([{ id: dogs, question: 'May I bring my dog?' }]);
   const read = (reads: object): Promise<{ found: Array<{ id: string }> }> =>
     new Promise(resolve => again.socket.emit('answers', reads as never, resolve as never));

@@ -23,7 +23,7 @@ import {
   meanings,
   questionExamples,
 } from './model.ts';
-import { listedFor, named, readableBy } from './often.ts';
+import { listedBeside, listedFor, named, readableBy } from './often.ts';
 import { Outside } from './outside/outside.ts';
 import { proposed } from './proposed/proposed.ts';
 import { readingSites, SiteReading } from './sites/reading.ts';
@@ -120,12 +120,13 @@ export const questions: Area = {
     },
   }),
   doors(doors, house) {
-    const { book, bringing, examples, gaps, doubts, sites } = partsOf(house);
+    const { book, bringing, answers, examples, gaps, doubts, sites } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
     const documents = new Allowance('documents', { times: 20, seconds: 60 }, HASTY, house.wire.counters);
     const outsideTries = new Allowance('answers outside tried', { times: 30, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
     serve(doors, questionRoutes.add, ({ body }, me) => book.add(me, body));
+    serve(doors, questionRoutes.listedThere, ({ body }, me) => listedBeside(house, answers, me.workspace, body));
     serve(doors, questionRoutes.ask, async ({ body }, me) => {
       await asks.spend(me.id);
       if (body.outside) await outsideTries.spend(me.workspace);

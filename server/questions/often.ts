@@ -1,3 +1,4 @@
+import type { ListedThere, WithheldBy } from '@kineta/contract';
 import { type Asker, type KeptArticle, usualThresholds } from '@kineta/core';
 import type { House } from '../house/house.ts';
 import type { Answers } from './answers.ts';
@@ -5,6 +6,8 @@ import { type Asks, foundFor, sayableTo } from './asking.ts';
 
 /** So many are listed for visitors at most: what comes behind them is found by its words. */
 const MOST_LISTED = 8;
+/** So many of those that are not shown are told of. */
+const MOST_HELD = 50;
 /** So many of what is searched for. */
 const MOST_FOUND = 3;
 
@@ -19,24 +22,48 @@ export const named = ({ id, article }: Listed): { id: string; question: string }
   question: article.question,
 });
 
-/** What is listed for a visitor, in its order. */
-export async function listedFor(
+/** All that is listed, in its order, with what keeps each from this visitor. */
+async function* eachListed(
   { ports }: Pick<House, 'ports'>,
   answers: Answers,
   workspace: string,
   asker: Asker,
-): Promise<Listed[]> {
+): AsyncGenerator<Listed & { withheld: WithheldBy[] }> {
   const { workspace: settings } = await ports.directories.of(workspace);
-  if (settings.articlesNumber === 0) return [];
+  if (settings.articlesNumber === 0) return;
   const sayable = sayableTo(settings, asker);
+  for (const [id, article] of await answers.all(workspace))
+    if (article.listed) yield { id, article, ...sayable(article) };
+}
+
+/** What is listed for a visitor, in its order. */
+export async function listedFor(
+  house: Pick<House, 'ports'>,
+  answers: Answers,
+  workspace: string,
+  asker: Asker,
+): Promise<Listed[]> {
   const listed: Listed[] = [];
-  for (const [id, article] of await answers.all(workspace)) {
-    if (!article.listed) continue;
-    const { answer, withheld } = sayable(article);
-    if (withheld.length === 0) listed.push({ id, article, answer });
+  for await (const { withheld, ...one } of eachListed(house, answers, workspace, asker)) {
+    if (withheld.length === 0) listed.push(one);
     if (listed.length === MOST_LISTED) break;
   }
   return listed;
+}
+
+/** What is listed for a visitor, with those that are not and why: something keeps them from who this is, or there are as many before them. */
+export async function listedBeside(
+  house: Pick<House, 'ports'>,
+  answers: Answers,
+  workspace: string,
+  asker: Asker,
+): Promise<ListedThere> {
+  const there: ListedThere = { shown: [], held: [] };
+  for await (const { withheld, ...one } of eachListed(house, answers, workspace, asker)) {
+    if (withheld.length === 0 && there.shown.length < MOST_LISTED) there.shown.push(named(one));
+    else if (there.held.length < MOST_HELD) there.held.push({ ...named(one), withheld });
+  }
+  return there;
 }
 
 /** What a visitor may read of what is listed, by its identity, or of what they search for, the nearest first. */

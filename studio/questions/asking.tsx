@@ -9,6 +9,7 @@ import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
 import { AnswerText } from './answer-text.tsx';
+import { ListedThere } from './listed-there.tsx';
 import { ThisIsRight } from './marking.tsx';
 import { outsideSentence, ReasonText, withheldSentence } from './reason.tsx';
 import { useAsking } from './store.ts';
@@ -297,10 +298,13 @@ export function AskingPanel() {
           </>
         ) : null}
         {state === 'none' && !answer && before.length === 0 ? (
-          <p className="text-ink-2">
-            Type as your visitors do: in a few words, with a story around it, or misspelt. You see what would be said,
-            how sure that is, and why.
-          </p>
+          <>
+            <p className="text-ink-2">
+              Type as your visitors do: in a few words, with a story around it, or misspelt. You see what would be said,
+              how sure that is, and why.
+            </p>
+            <ListedThere page={page} />
+          </>
         ) : null}
       </div>
     </div>

@@ -14,8 +14,11 @@ const withheldWords: Record<WithheldBy, string> = {
 };
 
 /** Why an answer is not said to who asks. */
-export const withheldSentence = (withheld: readonly WithheldBy[]): string =>
-  `Not said: ${withheld.map(one => withheldWords[one]).join('; ')}.`;
+export const withheldSentence = (withheld: readonly WithheldBy[]): string => `Not said: ${withheldReasons(withheld)}.`;
+
+export function withheldReasons(withheld: readonly WithheldBy[]): string {
+  return withheld.map(one => withheldWords[one]).join('; ');
+}
 
 const Marked = ({ children }: { children: string }) => <span className="mark not-italic">{children}</span>;
 

@@ -12,7 +12,7 @@ import { usePicked } from './store.ts';
 export async function change<T>(work: () => Promise<T>): Promise<T | undefined> {
   try {
     const done = await work();
-    await changedHere(questionRoutes.list, questionRoutes.doubts);
+    await changedHere(questionRoutes.list, questionRoutes.listedThere, questionRoutes.doubts);
     return done;
   } catch (error) {
     toast.error(sentenceOf(error));

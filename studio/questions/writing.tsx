@@ -83,7 +83,7 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
       ? await call(questionRoutes.change, { params: { id: page.id }, body: { article, number: page.number } })
       : await call(questionRoutes.add, { body: article });
     queries.setQueryData(keyOf(questionRoutes.one, { params: { id: kept.id } }), kept);
-    await changedHere(questionRoutes.list, questionRoutes.history);
+    await changedHere(questionRoutes.list, questionRoutes.listedThere, questionRoutes.history);
     // Whoever corrects an answer sees at once what would be said now.
     if (asked !== '') void ask(asked);
     void navigate('/questions');

@@ -1,5 +1,5 @@
 import type { Route } from '@kineta/contract';
-import { QueryClient, type QueryKey, type UseQueryResult, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, QueryClient, type QueryKey, type UseQueryResult, useQuery } from '@tanstack/react-query';
 import type { z } from 'zod';
 import { CallError, call, type Given } from './api.ts';
 
@@ -33,17 +33,19 @@ export function keyOf<R extends Route>(route: R, given?: object): QueryKey {
 
 /**
  * What a route answers, kept and read anew when it is stale.
- * @param more whether it is wanted yet, and whether what it answers never changes
+ * @param more whether it is wanted yet, whether what it answers never changes, and whether what was asked before is shown until
+ *   this is there
  */
 export function useRoute<R extends Route>(
   route: R,
   given: Given<R>,
-  more: { wanted?: boolean; never?: 'changes' } = {},
+  more: { wanted?: boolean; never?: 'changes'; shows?: 'what was' } = {},
 ): UseQueryResult<z.output<R['reply']>> {
   return useQuery({
     queryKey: keyOf(route, given),
     queryFn: () => call(route, given),
     enabled: more.wanted ?? true,
+    ...(more.shows ? { placeholderData: keepPreviousData } : {}),
     ...(more.never ? { staleTime: Number.POSITIVE_INFINITY } : {}),
   });
 }
