@@ -230,6 +230,8 @@ export const HelpSite = z.object({
   /** How many are not read, as they are too many, or its robots.txt asks for that. */
   leftOut: z.int(),
   readAt: Instant.nullable(),
+  /** How many of its answers were otherwise when some last were: new, worded anew, or gone; null while none ever was. */
+  changed: z.object({ count: z.int(), at: Instant }).nullable(),
 });
 export type HelpSite = z.infer<typeof HelpSite>;
 const EveryDays = z.int().min(1).max(90).nullable();

@@ -52,6 +52,7 @@ import { questions } from './migrations/0047-questions.ts';
 import { asked } from './migrations/0048-asked.ts';
 import { answeringOutside } from './migrations/0049-answering-outside.ts';
 import { helpSites } from './migrations/0050-help-sites.ts';
+import { helpChanges } from './migrations/0051-help-changes.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -105,6 +106,7 @@ export const migrations: readonly Migration[] = [
   asked,
   answeringOutside,
   helpSites,
+  helpChanges,
 ];
 
 /**

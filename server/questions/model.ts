@@ -46,6 +46,9 @@ export const helpSites = table('help_sites', {
   /** How many of its pages are not read: too many, or its robots.txt asks for that. */
   leftOut: usually(integer),
   readAt: nullable(instant),
+  /** How many of its answers were otherwise when they last were, and when that was read. */
+  changes: usually(integer),
+  changesAt: nullable(instant),
   /** When it is gone on with; while a process is at it, until when it is left to that. */
   dueAt: nullable(instant),
 });
@@ -58,6 +61,8 @@ export const helpPages = table('help_pages', {
   waits: yesNo,
   /** What it answers; null of one that was never read, or is there no more. */
   found: nullable(json(z.array(FoundPart))),
+  /** How many of its answers are otherwise than when it was read before. */
+  changes: usually(integer),
   why: nullable(text(300)),
 });
 

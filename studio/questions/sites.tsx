@@ -60,7 +60,7 @@ export function HelpSites() {
   return (
     <ul aria-label="Sites that are read" className="border-b border-rule">
       {sites.map(site => {
-        const { id, address, pages, waiting, everyDays, state } = site;
+        const { id, address, pages, waiting, everyDays, state, changed } = site;
         const params = { id };
         return (
           <li key={id} className="flex flex-wrap items-center gap-x-3 gap-y-1 px-6 py-2 text-[0.8125rem] max-md:px-4">
@@ -69,6 +69,12 @@ export function HelpSites() {
               <span className={state === 'failed' ? 'text-brick' : 'text-ink-2'} aria-live="polite">
                 {standing(site)}
               </span>
+              {changed ? (
+                <span className="block text-ochre">
+                  {changed.count === 1 ? 'one answer' : `${countWords(changed.count)} answers`} had changed on{' '}
+                  {dayAndTime(changed.at)}
+                </span>
+              ) : null}
               {isUnderWay(site) && pages > 0 ? (
                 <progress
                   className="block h-1.5 w-full accent-petrol"

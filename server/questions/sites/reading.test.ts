@@ -78,8 +78,15 @@ test('the pages that sitemaps list are read as robots.txt asks, and looked throu
   const [row] = await rows().all({ id });
   expect(row!.dueAt!.getTime()).toBeGreaterThan(Date.now() + 6 * 86_400_000);
   await rows().change({ dueAt: new Date() }, { id });
+  expect((await one(id)).changed).toBeNull();
   await vi.waitFor(async () => expect(await found(id)).toContain('/dogs May I bring my dog? gone'), LONG);
   await readTo(id, 'read');
+  const { changed } = await one(id);
+  expect(changed?.count).toBe(2);
+  // Read once more with nothing otherwise, it is still known when something was.
+  await lead.call(questionRoutes.readSiteAgain, { params: { id } });
+  await readTo(id, 'read');
+  expect((await one(id)).changed).toEqual(changed);
   await lead.call(questionRoutes.leaveSite, { params: { id } });
   expect((await lead.call(questionRoutes.sites, {})).reply.sites).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import { type HelpSite, MOST_PARTS } from '@kineta/contract';
-import { cut, type FoundPart } from '@kineta/core';
+import { cut, type FoundPart, questionKey } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Duty } from '../../clockwork/clockwork.ts';
 import type { Row } from '../../database/table.ts';
@@ -34,7 +34,7 @@ type SiteRow = Row<(typeof helpSites)['columns']>;
 type PageRow = Row<(typeof helpPages)['columns']>;
 
 function siteOf(
-  { id, address, everyDays, state, why, leftOut, readAt }: SiteRow,
+  { id, address, everyDays, state, why, leftOut, readAt, changes, changesAt }: SiteRow,
   count?: { pages: number; waiting: string; refused: string },
 ): HelpSite {
   return {
@@ -48,6 +48,7 @@ function siteOf(
     waiting: Number(count?.waiting ?? 0),
     refused: Number(count?.refused ?? 0),
     readAt: readAt?.toISOString() ?? null,
+    changed: changesAt && { count: changes, at: changesAt.toISOString() },
   };
 }
 
@@ -266,7 +267,7 @@ export class SiteReading {
       const unlisted = [...known].filter(([page]) => !isListed.has(page));
       const left = unlisted.filter(([page], at) => at >= MOST_PAGES || !mayRead(robots, new URL(page)));
       if (left.length > 0) await rows.remove({ id: left.map(([, row]) => row) }, { transaction });
-      await rows.change({ waits: true }, { helpSiteId: id }, { transaction });
+      await rows.change({ waits: true, changes: 0 }, { helpSiteId: id }, { transaction });
       await rows.addAll(
         listed.filter(page => !known.has(page)).map(page => ({ helpSiteId: id, address: page, waits: true })),
         { transaction },
@@ -274,34 +275,56 @@ export class SiteReading {
     });
   }
 
-  private async read({ workspaceId: workspace, id, everyDays }: SiteRow): Promise<void> {
+  private async read({ workspaceId: workspace, id, everyDays, readAt }: SiteRow): Promise<void> {
     const waiting = await this.pages(workspace).all({ helpSiteId: id, waits: true }, { by: 'id', most: PAGES_A_TURN });
     for (const page of waiting) {
       if (!(await this.hold(workspace, id))) return;
-      await this.readPage(workspace, page);
+      await this.readPage(workspace, page, readAt !== null);
     }
     const isOver = waiting.length < PAGES_A_TURN;
     const now = Date.now();
+    const changes = isOver ? await this.changesOf(workspace, id) : 0;
     await this.sites(workspace).change(
       isOver
-        ? { state: 'read', readAt: new Date(now), dueAt: everyDays === null ? null : new Date(now + everyDays * DAY) }
+        ? {
+            state: 'read',
+            readAt: new Date(now),
+            dueAt: everyDays === null ? null : new Date(now + everyDays * DAY),
+            ...(changes > 0 ? { changes, changesAt: new Date(now) } : {}),
+          }
         : { dueAt: new Date(now) },
       { id, state: 'reading' },
     );
   }
 
-  private async readPage(workspace: string, { id, address }: PageRow): Promise<void> {
+  private async changesOf(workspace: string, id: string): Promise<number> {
+    // Raw: one sum over the pages of a site, along their index.
+    const [sum] = await this.house.database.query<{ changes: string | null }>(
+      'SELECT SUM(changes) AS changes FROM help_pages WHERE workspace_id = :workspace AND help_site_id = :id',
+      { replacements: { workspace, id }, type: QueryTypes.SELECT },
+    );
+    return Number(sum?.changes ?? 0);
+  }
+
+  /** @param again whether the site was read before, so that what is here for the first time is new */
+  private async readPage(workspace: string, { id, address, found: before }: PageRow, again: boolean): Promise<void> {
     const fetched = await this.fetch(workspace, address);
     const keep = (is: Partial<PageRow>) => this.pages(workspace).change({ waits: false, ...is }, { id });
     if ('code' in fetched) {
       // What was there before and cannot be reached today stays as it was read.
       const isGone = fetched.about === '404' || fetched.about === '410';
-      await keep(isGone ? { found: null, why: GONE } : { why: cut(notFetchedWords(fetched), LONGEST_WHY) });
+      await keep(
+        isGone
+          ? { found: null, why: GONE, changes: before?.length ?? 0 }
+          : { why: cut(notFetchedWords(fetched), LONGEST_WHY) },
+      );
       return;
     }
     try {
-      const parts = (await this.parts(fetched.html)).slice(0, MOST_OF_A_PAGE);
-      await keep({ found: parts.map(part => ({ ...part, answer: cut(part.answer, LONGEST_ANSWER) })), why: null });
+      const found = (await this.parts(fetched.html))
+        .slice(0, MOST_OF_A_PAGE)
+        .map(part => ({ ...part, answer: cut(part.answer, LONGEST_ANSWER) }));
+      await keep({ found, why: null, changes: again ? differences(before ?? [], found) : 0 });
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       await keep({ why: cut(error.message, LONGEST_WHY) });
@@ -324,6 +347,17 @@ export class SiteReading {
 }
 
 const GONE = 'gone';
+
+/** How many answers are new, otherwise, or gone. */
+function differences(before: readonly FoundPart[], now: readonly FoundPart[]): number {
+  const keyOf = ({ question, heading }: FoundPart) => questionKey(question || heading);
+  const answers = new Map(before.map(part => [keyOf(part), part.answer]));
+  let count = 0;
+  const there = new Map(now.map(part => [keyOf(part), part.answer]));
+  for (const [key, answer] of there) if (answers.get(key) !== answer) count++;
+  for (const key of answers.keys()) if (!there.has(key)) count++;
+  return count;
+}
 
 /** Goes on reading sites whose time has come. */
 export const readingSites = (reading: SiteReading): Duty => ({
