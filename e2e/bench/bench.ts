@@ -18,6 +18,7 @@ import { questions } from './questions.ts';
 import type { Result } from './result.ts';
 import { routing } from './routing.ts';
 import { site } from './site.ts';
+import { stolenFromHere } from './stolen.ts';
 import { visiting } from './visit.ts';
 import { widget } from './widget.ts';
 import { write } from './write.ts';
@@ -67,8 +68,16 @@ function meant(): ReadonlyArray<() => Promise<Result[]> | Result[]> {
   return wished.length === 0 ? Object.values(benches) : wished.flatMap(name => named[name] ?? []);
 }
 
+/** From so much on figures tell more of the host than of Kineta. */
+const MUCH_STOLEN = 0.05;
 for (const run of meant()) {
+  const stolen = stolenFromHere();
   const found = await run();
+  const share = stolen() ?? 0;
+  if (share >= MUCH_STOLEN)
+    console.error(
+      `${Math.round(share * 100)}% of the processors’ time was given to other machines meanwhile: these figures say little.`,
+    );
   results.push(...found);
   if (!options.json)
     for (const figure of found)
