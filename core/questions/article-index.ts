@@ -286,11 +286,14 @@ export class ArticleIndex {
     const telling = wordsOf(text).filter(word => !this.language.idle.has(word));
     const words = [...new Set(telling.filter(word => own.has(stemOf(word, this.language))))];
     const told = this.concepts.wordsFor(written);
-    const near = [...this.concepts.wordsFor(text)].flatMap(([concept, by]) => {
+    // The same two words may tell of several things.
+    const near = new Map<string, { asked: string; told: string }>();
+    for (const [concept, by] of this.concepts.wordsFor(text)) {
       const other = told.get(concept);
-      return other === undefined || other === by || words.includes(by) ? [] : [{ asked: by, told: other }];
-    });
-    return { words, near, wording: this.nearestWording(at, meaning), mended };
+      if (other === undefined || other === by || words.includes(by)) continue;
+      near.set(`${by} ${other}`, { asked: by, told: other });
+    }
+    return { words, near: [...near.values()], wording: this.nearestWording(at, meaning), mended };
   }
 
   private nearestWording(at: number, meaning: Meaning | undefined): Reason['wording'] {

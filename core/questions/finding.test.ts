@@ -71,6 +71,12 @@ describe('why an article was found', () => {
       mended: [],
     });
   });
+  test('is told once by two words, whatever they both tell of', () => {
+    const noise = new Finder([article('noise', 'How loud is the outside unit?', '38 decibels.')], 'en');
+    const { near } = noise.reasonOf('how noisy is it', 'noise')!;
+    expect(near).toContainEqual({ asked: 'noisy', told: 'loud' });
+    expect(new Set(near.map(({ asked, told }) => `${asked} ${told}`)).size).toBe(near.length);
+  });
   test('is told with the nearest wording, and with what was read otherwise', () => {
     const means = (x: number, y: number) => meaningOf([x, y]);
     const worded = [article('dogs', 'Dogs?', 'On a lead.', { wordings: ['May the terrier come?'] })];
