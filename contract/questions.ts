@@ -346,8 +346,9 @@ export const questionRoutes = {
       article: KeptArticle,
     }),
     reply: z.object({
-      /** Of how many examples it was looked at. */
-      examples: z.int(),
+      /** How many examples were asked in time, of how many. */
+      asked: z.int(),
+      all: z.int(),
       changed: z.array(ChangedExample),
       /** The answers are still being read for their meaning, so that nothing can be told yet. */
       isReading: z.boolean(),

@@ -24,8 +24,6 @@ export const fitNames = [
   'words asked for',
   'meaning of question',
   'meaning of all',
-  'standing out by question',
-  'standing out by all',
 ] as const;
 export type FitName = (typeof fitNames)[number];
 
@@ -67,8 +65,6 @@ const TOLD_IN_ANSWER = 0.4;
 const PLENTY_OF_WORDS = 8;
 const PLENTY_OF_CONCEPTS = 3;
 const LONG = 20;
-/** What stands out by so many standard deviations does by plenty. */
-const FAR_OUT = 3;
 
 /** What is told of, each with its weight, and the length of all of it as a vector. */
 interface Weighed {
@@ -125,16 +121,6 @@ function shareOfEach(column: Float64Array, of: Float64Array, times = 1): Float64
   const shares = new Float64Array(column.length);
   for (let at = 0; at < shares.length; at++) shares[at] = column[at]! / (times * of[at]! || 1);
   return shares;
-}
-/** How far each is above or below all of them, by how far they lie apart: some questions are a little like everything. */
-function standingOut(column: Float64Array): Float64Array {
-  const mean = sumOf(column) / column.length;
-  let squares = 0;
-  for (let at = 0; at < column.length; at++) squares += (column[at]! - mean) ** 2;
-  const apart = FAR_OUT * Math.sqrt(squares / column.length) || 1;
-  const out = new Float64Array(column.length);
-  for (let at = 0; at < out.length; at++) out[at] = (column[at]! - mean) / apart;
-  return out;
 }
 function sumOf(amounts: Iterable<number>): number {
   let sum = 0;
@@ -247,8 +233,6 @@ export class ArticleIndex {
         shareOfEach(this.askedFor(known), this.rarityAsked),
         ofQuestion,
         ofAll,
-        standingOut(ofQuestion),
-        standingOut(ofAll),
       ],
       concepts: this.shared(whole.plain),
       none: [

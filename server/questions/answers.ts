@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import {
   type Article,
   type Contradiction,
@@ -21,6 +22,8 @@ import { type Thread, ThreadSilent } from './thread/thread.ts';
 const FIND_WITHIN = 2_000;
 /** So long to make ready what there is, or to read a few texts. */
 const TAKE_WITHIN = 60_000;
+/** So long it is waited for articles that are still being read, before that is said. */
+const READY_WITHIN = 3_000;
 /** So few texts are read at once that who asks meanwhile hardly waits. */
 const AT_ONCE = 4;
 /** So many texts of visitors are read while somebody waits to see them put together. */
@@ -91,6 +94,7 @@ export class Answers {
   /**
    * @param most so many are told of
    * @param explained so many of those with the reason
+   * @param hurry whether somebody waits for it in a chat: where many ask at once, words alone are gone by then
    */
   async find(
     workspace: string,
@@ -98,12 +102,13 @@ export class Answers {
     before: readonly string[],
     most: number,
     explained = 0,
+    hurry = false,
   ): Promise<Answer> {
     const edition = await this.edition(workspace);
     const { kept: articles } = edition;
     const { synonyms } = edition;
     const own = before.map(text => synonyms.in(text));
-    const given = { name: edition.name, asked: synonyms.in(asked), before: own, most, explained };
+    const given = { name: edition.name, asked: synonyms.in(asked), before: own, most, explained, hurry };
     const answer = await this.byThread(edition, given);
     return { ...(answer ?? this.here(edition, given)), articles, unread: edition.unread };
   }
@@ -175,11 +180,14 @@ export class Answers {
     asks: ReadonlyArray<{ asked: string; before: readonly string[] }>,
     most: number,
     until: number,
-  ): Promise<{ found: Array<{ now: FoundWith[]; would: FoundWith[] }>; articles: ReadonlyMap<string, string> } | null> {
+  ): Promise<{
+    found: Array<{ now: FoundWith[]; would: FoundWith[] }>;
+    questions: ReadonlyMap<string, string>;
+  } | null> {
     const edition = await this.edition(workspace);
-    await this.ready(edition);
-    if (edition.life === 0) return null;
-    const { synonyms, language } = edition;
+    await Promise.race([this.ready(edition), pause(READY_WITHIN, undefined, { ref: false })]);
+    if (edition.life === 0 || edition.life !== this.thread.lives) return null;
+    const { synonyms, language, kept } = edition;
     const said = {
       id: id ?? '',
       question: synonyms.in(article.question),
@@ -191,10 +199,12 @@ export class Answers {
       ? edition.articles.flatMap(one => (one.id !== said.id ? [one] : article.draft ? [] : [said]))
       : [...edition.articles, ...(article.draft ? [] : [said])];
     const name = `${edition.name} ${randomUUID()}`;
-    const given = { most, explained: 0 };
-    const read = ({ asked, before }: (typeof asks)[number]) => ({
+    const asAsked = ({ asked, before }: (typeof asks)[number]) => ({
       asked: synonyms.in(asked),
       before: before.map(text => synonyms.in(text)),
+      most,
+      explained: 0,
+      hurry: false,
     });
     try {
       const known = language.toLowerCase().startsWith('en') ? await this.meaningsWith(workspace, articles) : null;
@@ -202,15 +212,16 @@ export class Answers {
       const found: Array<{ now: FoundWith[]; would: FoundWith[] }> = [];
       for (const one of asks) {
         if (Date.now() > until) break;
-        const asked = { ...given, ...read(one) };
+        const given = asAsked(one);
         const [now, would] = await Promise.all([
-          this.thread.ask('find', { ...asked, name: edition.name }, TAKE_WITHIN),
-          this.thread.ask('find', { ...asked, name }, TAKE_WITHIN),
+          this.thread.ask('find', { ...given, name: edition.name }, TAKE_WITHIN),
+          this.thread.ask('find', { ...given, name }, TAKE_WITHIN),
         ]);
         if (!now || !would) return null;
         found.push({ now: now.found, would: would.found });
       }
-      return { found, articles: new Map(articles.map(one => [one.id, one.question])) };
+      const questions = new Map([...kept].map(([of, { question }]) => [of, question]));
+      return { found, questions: questions.set(said.id, article.question) };
     } catch (error) {
       if (!(error instanceof ThreadSilent)) throw error;
       return null;

@@ -67,7 +67,16 @@ async function weighed(
   { text, before, ...asker }: AsksThere,
   explained: number,
 ): Promise<Weighed | undefined> {
-  const { found, articles, byMeaning, unread } = await answers.find(workspace, text, before, LOOKED_AT, explained);
+  // Who wants to know why tries it out, and would be misled by words alone.
+  const hurry = explained === 0;
+  const { found, articles, byMeaning, unread } = await answers.find(
+    workspace,
+    text,
+    before,
+    LOOKED_AT,
+    explained,
+    hurry,
+  );
   if (articles.size === 0) return undefined;
   const { workspace: settings } = await ports.directories.of(workspace);
   const sayable = sayableTo(settings, asker);

@@ -100,12 +100,12 @@ export class Examples {
   async with(
     workspace: string,
     change: { id: string | null; article: KeptArticle },
-  ): Promise<{ examples: number; changed: ChangedExample[]; isReading: boolean }> {
+  ): Promise<{ asked: number; all: number; changed: ChangedExample[]; isReading: boolean }> {
     if (change.id !== null) await this.book.one(workspace, change.id);
     const rows = await this.rows(workspace).all({}, { by: 'id', newestFirst: true, most: MOST_EXAMPLES });
     const asks = rows.map(({ asked, askedBefore: before }) => ({ asked, before }));
     const beside = await this.answers.beside(workspace, change, asks, MOST_FOUND, Date.now() + LOOKED_FOR);
-    if (!beside) return { examples: 0, changed: [], isReading: true };
+    if (!beside) return { asked: 0, all: rows.length, changed: [], isReading: true };
     const thresholds = (await this.house.ports.directories.of(workspace)).workspace.sure ?? usualThresholds;
     const changed = beside.found.flatMap(({ now, would }, at): ChangedExample[] => {
       const { asked, askedBefore: before, articleId: right } = rows[at]!;
@@ -116,9 +116,9 @@ export class Examples {
       };
       // What is wrong already may be wrong in another way.
       if (outcome.now === outcome.would && (outcome.now !== 'wrong' || now[0]?.id === best?.id)) return [];
-      return [{ asked, before, ...outcome, best: (best && beside.articles.get(best.id)) ?? null }];
+      return [{ asked, before, ...outcome, best: (best && beside.questions.get(best.id)) ?? null }];
     });
-    return { examples: beside.found.length, changed, isReading: false };
+    return { asked: beside.found.length, all: rows.length, changed, isReading: false };
   }
 
   /**

@@ -8,12 +8,13 @@ import { Outcome } from './outcome.tsx';
 const NOTHING_WRITTEN = 'Write what is asked and what is answered first.';
 const READING = 'The answers are still being read. Please look again in a moment.';
 
-function told(examples: number, changed: number): string {
-  if (examples === 0) return 'There are no examples yet: ask something beside this, and say what is right.';
-  const all = examples === 1 ? 'The one example' : `All ${examples} examples`;
-  return changed === 0
-    ? `${all} would go as they do now.`
-    : `Of ${examples} ${examples === 1 ? 'example' : 'examples'}, ${changed} would go otherwise:`;
+function told(asked: number, all: number, changed: number): string {
+  if (all === 0) return 'There are no examples yet: ask something beside this, and say what is right.';
+  const some = asked < all ? ' that could be asked in time' : '';
+  if (changed > 0) return `Of ${asked} ${asked === 1 ? 'example' : 'examples'}${some}, ${changed} would go otherwise:`;
+  return asked === 1
+    ? `The one example${some} would go as it does now.`
+    : `All ${asked} examples${some} would go as they do now.`;
 }
 
 /**
@@ -31,8 +32,8 @@ export function WouldChange({ id, read }: { id: string | null; read: () => KeptA
     }
     setLooking(true);
     try {
-      const { examples, changed, isReading } = await call(questionRoutes.wouldChange, { body: { id, article } });
-      setSeen({ words: isReading ? READING : told(examples, changed.length), changed });
+      const { asked, all, changed, isReading } = await call(questionRoutes.wouldChange, { body: { id, article } });
+      setSeen({ words: isReading ? READING : told(asked, all, changed.length), changed });
     } catch (error) {
       setSeen({ words: sentenceOf(error), changed: [] });
     } finally {

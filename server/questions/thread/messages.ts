@@ -21,9 +21,12 @@ export interface Asks {
   };
   /** Lets articles go that nobody will ask for any more. */
   drop: { given: { name: string }; back: { ready: true } };
-  /** The best of what is found there, the first of them explained; null where it knows no articles by the name. */
+  /**
+   * The best of what is found there, the first of them explained; null where it knows no articles by the name. In a hurry, what stood
+   * behind others is found by words alone.
+   */
   find: {
-    given: { name: string; asked: string; before: readonly string[]; most: number; explained: number };
+    given: { name: string; asked: string; before: readonly string[]; most: number; explained: number; hurry: boolean };
     back: { found: FoundWith[]; byMeaning: boolean } | null;
   };
   /** What is made of a text that was composed of sources. */
@@ -42,7 +45,7 @@ export interface ToThread<Name extends AskName = AskName> {
   id: number;
   name: Name;
   given: Asks[Name]['given'];
-  /** When it was asked, in milliseconds of the epoch: what has stood too long is done in less time, or not at all. */
+  /** When it was asked, in milliseconds of the epoch. */
   at: number;
 }
 

@@ -30,7 +30,7 @@ interface Ready {
 /** So many texts that visitors wrote are remembered with what they mean: the same is asked again, and what was asked before comes along. */
 const MOST_REMEMBERED = 4_000;
 /**
- * What has stood so long behind others is found by words alone, in milliseconds: encoding is nearly all that a question takes, and where
+ * What a visitor asks and has stood so long behind others is found by words alone, in milliseconds: encoding is nearly all that a question takes, and where
  * more are asked than can be encoded, all of them would wait for as long as that goes on.
  */
 const STANDS_FOR = 300;
@@ -55,9 +55,9 @@ const ready = new LRUCache<string, Ready>({
 });
 
 const remembered = new LRUCache<string, Meaning>({ max: MOST_REMEMBERED });
-async function meant(texts: readonly string[], stoodFor: number): Promise<ReadonlyMap<string, Meaning>> {
+async function meant(texts: readonly string[], onlyRemembered: boolean): Promise<ReadonlyMap<string, Meaning>> {
   const unknown = texts.filter(text => !remembered.has(text));
-  if (unknown.length > 0 && stoodFor <= STANDS_FOR)
+  if (unknown.length > 0 && !onlyRemembered)
     for (const [at, meaning] of (await (await english()).encode(unknown)).entries())
       remembered.set(unknown[at]!, meaning);
   return new Map(texts.flatMap(text => (remembered.has(text) ? [[text, remembered.get(text)!] as const] : [])));
@@ -89,12 +89,12 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given'], stoodFor: numbe
     return { ready: true };
   },
 
-  async find({ name, asked, before, most, explained }, stoodFor) {
+  async find({ name, asked, before, most, explained, hurry }, stoodFor) {
     const there = ready.get(name);
     if (!there) return null;
     const { finder, isEnglish } = there;
     const texts = isEnglish && finder.hasMeaning ? textsAsked(asked, before) : [];
-    const meanings = await meant(texts, stoodFor);
+    const meanings = await meant(texts, hurry && stoodFor > STANDS_FOR);
     const meaningOf = (text: string) => meanings.get(text);
     const found = finder.find(asked, before, meaningOf).slice(0, most);
     return {
