@@ -1,6 +1,6 @@
 import { cut } from '../facts/text.ts';
 import type { Article } from './article.ts';
-import { ConceptReader, type Told } from './concepts.ts';
+import { type ConceptReader, conceptReaderOf, type Told } from './concepts.ts';
 import { fieldOf } from './field.ts';
 import { type QuestionLanguage, questionLanguageOf } from './language/language.ts';
 import type { Meaning, MeaningOf } from './meaning.ts';
@@ -159,7 +159,7 @@ export class ArticleIndex {
   /** @param language the code of theirs: “en”, “en-GB” */
   constructor(articles: readonly Article[], language: string, { meaningOf, isWord }: Aids = {}) {
     this.language = questionLanguageOf(language);
-    this.concepts = new ConceptReader(this.language);
+    this.concepts = conceptReaderOf(this.language);
     this.articles = articles;
     this.ids = articles.map(({ id }) => id);
     const texts = articles.map(({ question, wordings = [], answer }) => ({

@@ -7,6 +7,15 @@ export type Told = ReadonlyMap<string, number>;
 /** A turn of phrase of several words is plainer than a word that may stand for much. */
 const PLAIN = 1.6;
 
+const readers = new WeakMap<QuestionLanguage, ConceptReader>();
+
+/** The reader of a language, made once: it has thousands of phrases to take apart. */
+export function conceptReaderOf(language: QuestionLanguage): ConceptReader {
+  const known = readers.get(language) ?? new ConceptReader(language);
+  readers.set(language, known);
+  return known;
+}
+
 /** Finds what texts of a language tell of. */
 export class ConceptReader {
   private readonly language: QuestionLanguage;

@@ -131,7 +131,7 @@ test('a help page is brought in, looked through, and what it says otherwise is s
   const page = await (await fetch(`${stack.site}/help`)).text();
   const otherwise = page
     .replace('Rarely. We check it with the survey.', 'Hardly ever; we look into it.')
-    .replace('</main>', '<h2>Is there a museum of boilers?</h2><p>In the <b>cellar</b>.</p></main>');
+    .replace('</main>', '<h2>Is there a museum nearby?</h2><p>In the <b>cellar</b>.</p></main>');
   const bring = (content: string) =>
     hanne
       .getByLabel('A document')
@@ -142,21 +142,21 @@ test('a help page is brought in, looked through, and what it says otherwise is s
   await expect(row('Which grants are there?').getByText('known as it is')).toBeVisible();
   await expect(row('Do I need planning permission?').getByText('answered otherwise')).toBeVisible();
   await expect(row('Do I need planning permission?').getByText('Rarely. We check it with the survey.')).toBeVisible();
-  await expect(row('Is there a museum of boilers?').getByText('new', { exact: true })).toBeVisible();
+  await expect(row('Is there a museum nearby?').getByText('new', { exact: true })).toBeVisible();
   await hanne.getByRole('button', { name: 'Take in 2' }).click();
   await expect(hanne.getByText('1 new, 1 answered otherwise.')).toBeVisible();
 
   await ask(hanne, 'do i need planning permission');
   const said = asking(hanne).getByRole('article');
   await expect(said.getByText('Hardly ever; we look into it.')).toBeVisible();
-  await ask(hanne, 'is there a museum of boilers');
+  await ask(hanne, 'is there a museum nearby');
   await expect(said.locator('strong')).toHaveText('cellar');
 
   // Brought in as it was, the page says again what it said.
   await bring(page);
   await hanne.getByRole('button', { name: 'Take in 1' }).click();
   await expect(hanne.getByText('0 new, 1 answered otherwise.')).toBeVisible();
-  await hanne.getByLabel('Find an answer').fill('museum of boilers');
+  await hanne.getByLabel('Find an answer').fill('museum nearby');
   await hanne.getByLabel(/^Pick “Is there a museum/).check();
   await hanne.getByRole('toolbar').getByRole('button', { name: 'Remove' }).click();
   await expect(hanne.getByText('No answer is like that')).toBeVisible();
