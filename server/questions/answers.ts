@@ -36,6 +36,19 @@ const MOST_EDITIONS = 200;
 const parts = (texts: readonly string[]): string[][] =>
   Array.from({ length: Math.ceil(texts.length / AT_ONCE) }, (_, at) => texts.slice(at * AT_ONCE, (at + 1) * AT_ONCE));
 
+/** What finding goes by of an article. */
+type Asked = Pick<Article, 'id' | 'question' | 'wordings' | 'answer'>;
+
+/** An article with words that mean the same read as one. */
+function readBy(synonyms: Synonyms, { id, question, wordings = [], answer }: Asked): Article {
+  return {
+    id,
+    question: synonyms.in(question),
+    wordings: wordings.map(wording => synonyms.in(wording)),
+    answer: synonyms.in(answer),
+  };
+}
+
 /** The articles of a workspace as they were at one time. */
 interface Edition {
   workspace: string;
@@ -188,12 +201,7 @@ export class Answers {
     await Promise.race([this.ready(edition), pause(READY_WITHIN, undefined, { ref: false })]);
     if (edition.life === 0 || edition.life !== this.thread.lives) return null;
     const { synonyms, language, kept } = edition;
-    const said = {
-      id: id ?? '',
-      question: synonyms.in(article.question),
-      wordings: article.wordings.map(wording => synonyms.in(wording)),
-      answer: synonyms.in(article.answer),
-    };
+    const said = readBy(synonyms, { ...article, id: id ?? '' });
     const isThere = edition.articles.some(one => one.id === said.id);
     const articles = isThere
       ? edition.articles.flatMap(one => (one.id !== said.id ? [one] : article.draft ? [] : [said]))
@@ -315,12 +323,7 @@ export class Answers {
       number,
       language,
       synonyms,
-      articles: said.map(({ id, question, wordings = [], answer }) => ({
-        id,
-        question: synonyms.in(question),
-        wordings: wordings.map(wording => synonyms.in(wording)),
-        answer: synonyms.in(answer),
-      })),
+      articles: said.map(article => readBy(synonyms, article)),
       kept: new Map(said.map(({ id, kept }) => [id, kept])),
       unread: 0,
       life: 0,
