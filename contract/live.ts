@@ -1,4 +1,4 @@
-import { type AnswerBlock, FieldReply, Holder, type Sound, type Who } from '@kineta/core';
+import { type AnswerBlock, FieldReply, type FlowButton, Holder, type Sound, type Who } from '@kineta/core';
 import { z } from 'zod';
 import { Email } from './account.ts';
 import { type ConversationSummary, EntryBatch, type Reached } from './conversations.ts';
@@ -55,7 +55,7 @@ export const Reads = z.union([
 export type Reads = z.infer<typeof Reads>;
 
 /** What is read without a conversation, the nearest first. */
-export type Readable = OftenAsked & { blocks: AnswerBlock[] };
+export type Readable = OftenAsked & { blocks: AnswerBlock[]; flows?: FlowButton[] };
 
 export const Welcome = z.object({
   /** Present when the visitor is new to the server. */
@@ -90,6 +90,8 @@ export const VisitorReply = z.strictObject({
     .optional(),
   /** A file that was uploaded before, by its identity. */
   file: z.string().max(40).optional(),
+  /** The answer of which this button was pressed, with the text standing on it. */
+  buttonOf: RowId.optional(),
 });
 export type VisitorReply = z.infer<typeof VisitorReply>;
 

@@ -1,6 +1,7 @@
 import {
   type AskedOutcome,
   type Decision,
+  FlowButton,
   FoundForReply,
   FromOutside,
   KeptArticle,
@@ -78,7 +79,8 @@ const WITHHELD = [
   'known only',
   'not known only',
   'fact not known',
-] as const satisfies ReadonlyArray<Withheld | 'fact not known'>;
+  'flow not published',
+] as const satisfies ReadonlyArray<Withheld | 'fact not known' | 'flow not published'>;
 export type WithheldBy = (typeof WITHHELD)[number];
 
 /** An article that was found for what was asked, and why. */
@@ -88,6 +90,9 @@ export const FoundArticle = z.object({
   answer: z.string(),
   confidence: z.number(),
   tags: z.array(z.string()),
+  /** Flows that it leads into, by their buttons, and whether the first begins at once. */
+  flows: z.array(FlowButton),
+  atOnce: z.boolean(),
   /** Why it is not said to who asks, if it is not. */
   withheld: z.array(z.enum(WITHHELD)),
   reason: z.object({
@@ -513,7 +518,7 @@ export const questionRoutes = {
             /** The answer that is written otherwise; a new one without. */
             id: RowId.nullable(),
             question: KeptArticle.shape.question,
-            answer: KeptArticle.shape.answer,
+            answer: KeptArticle.shape.answer.min(1, 'It needs an answer.'),
           }),
         )
         .max(MOST_PARTS),

@@ -76,6 +76,7 @@ export { KnownFact } from './facts/known.ts';
 export { fittedFact, personPartOf } from './facts/person.ts';
 export { cut, TooDeep, wellFormed } from './facts/text.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
+export { flowOfButton } from './flow/acts/answer.ts';
 export { ServiceRequest } from './flow/acts/call-service.ts';
 export { Act, type ActOf, actKindOf, actKinds, saidIn } from './flow/acts/registry.ts';
 export { signed } from './flow/acts/score.ts';
@@ -259,7 +260,15 @@ export {
 } from './questions/examples.ts';
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
 export { groupsOf } from './questions/grouping.ts';
-export { blankArticle, hasGap, joinedArticle, KeptArticle, type Withheld, withheldFrom } from './questions/kept.ts';
+export {
+  blankArticle,
+  FlowButton,
+  hasGap,
+  joinedArticle,
+  KeptArticle,
+  type Withheld,
+  withheldFrom,
+} from './questions/kept.ts';
 export { likeness, type Meaning, type MeaningOf, meaningOf, meaningOfBytes } from './questions/meaning.ts';
 export {
   composedFrom,

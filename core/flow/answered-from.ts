@@ -27,7 +27,9 @@ function mayAskAside(player: Player | undefined, session: Session, reply: Reply,
     return false;
   if (player?.offers?.(reply.text, world)) return false;
   if (understandOrder(reply.text, language) || understandWish(reply.text, language, world.wishes)) return false;
-  const made = player ? madeOf(player, reply, world) : 'perhaps an answer';
+  // Where nothing waits, any words may be those that begin a flow.
+  if (!player) return /\p{L}/u.test(reply.text);
+  const made = madeOf(player, reply, world);
   if (made === 'rather an answer' || made === 'perhaps an answer') return asksSomething(reply.text, language);
   return made !== 'an answer';
 }

@@ -393,5 +393,66 @@ test('it is looked for an answer only to what may be a question', () => {
   expect(may([questions], 'x', { choice: '12' })).toBe(true);
   expect(may([questions], 'x', { choice: 'done' })).toBe(false);
   expect(may([], 'is it loud?')).toBe(true);
+  // Where nothing waits, any words may begin a flow.
+  expect(may([], 'book a visit')).toBe(true);
   expect(may([], '😀😀')).toBe(false);
+});
+
+describe('an answer that leads into a flow', () => {
+  const visit = { id: '3', question: 'Book a visit', answer: '', tags: [], atOnce: true as const };
+  const flows = [{ label: 'Book a visit', flow: 'Visits' }];
+  const asking = (text: string, more: object, confidence = 0.9): Event => ({
+    event: 'replied',
+    text,
+    found: { articles: [{ ...visit, flows, confidence, ...more }], byMeaning: true },
+  });
+  const asked = flowOf({ welcome: [which, say('bye', 'Until then.'), end] });
+  const begun = { act: 'start flow', step: which.id, flow: 'Visits' };
+
+  test('begins it at once where something else was asked, and says its answer before where it has one', () => {
+    const { last, session } = perform(asked, [opened, asking('I want to book a visit', {})]);
+    expect(last).toContainEqual(begun);
+    expect(said(last)).toEqual([]);
+    expect(session.state).toBe('ended');
+    const told = perform(asked, [opened, asking('can I book a visit?', { answer: 'With pleasure.' })]).last;
+    expect(said(told)).toEqual(['With pleasure.']);
+    expect(told).toContainEqual(begun);
+    expect(told).not.toContainEqual(expect.objectContaining({ flows }));
+  });
+
+  test('shows its buttons behind the answer where it does not, and goes on asking', () => {
+    const { last, session } = perform(asked, [
+      opened,
+      asking('can I book a visit?', { answer: 'With pleasure.', atOnce: undefined }),
+    ]);
+    expect(last).toContainEqual(expect.objectContaining({ act: 'tell answer', flows }));
+    expect(last.some(({ act }) => act === 'start flow')).toBe(false);
+    expect(session).toMatchObject({ state: 'asking', at: which.id });
+  });
+
+  test('is begun by words that ask nothing once the flow is over, where they are surely meant', () => {
+    const over = [opened, typed('Flat')];
+    const words = asking('book a visit', {});
+    expect(perform(asked, [...over, words]).last).toContainEqual({ ...begun, step: '' });
+    // Else they are a word at the end as any other, and the flow begins anew.
+    for (const other of [asking('book a visit', {}, 0.6), asking('thank you', { atOnce: undefined, answer: 'A.' })])
+      expect(said(perform(asked, [...over, other]).last)).toEqual(said(perform(asked, [opened]).last));
+  });
+
+  test('goes on from the step that answers questions, which then asks nothing more', () => {
+    const { last, session } = perform(withQuestions({ asksHelped: true }), [opened, asking('book a visit', {})]);
+    expect(last).toContainEqual({ ...begun, step: 'q' });
+    expect(said(last)).toEqual([]);
+    expect(session.state).toBe('ended');
+  });
+
+  test('goes on by its button from wherever the flow is, but from where a person was promised', () => {
+    const pressed: Event = { event: 'replied', text: 'Book a visit', startsFlow: 'Visits' };
+    expect(perform(asked, [opened, pressed]).last).toContainEqual(begun);
+    expect(perform(asked, [opened, typed('Flat'), pressed]).last).toContainEqual({ ...begun, step: '' });
+    const first = flowOf({ welcome: [{ ...which, comesFirst: true } as Step, end] });
+    const wanted = perform(first, [opened, typed('a person please'), pressed]);
+    expect(wanted.last.some(({ act }) => act === 'start flow')).toBe(false);
+    expect(wanted.session.state).toBe('handed over');
+  });
 });

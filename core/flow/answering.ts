@@ -88,9 +88,29 @@ export function noteLookUp(
   run.asked = [...(run.asked ?? []), asked].slice(-MOST_ASKED);
 }
 
-/** Says what an article answers. */
-export function tellArticle(run: Run, step: Id, { id, question, answer }: FoundArticle): void {
-  run.acts.push({ act: 'tell answer', step, article: { id, question }, blocks: answerBlocks(answer) });
+/**
+ * Says what an article answers, and begins the flow that it leads into at once.
+ * @returns whether a flow has begun, so that this one is over
+ */
+export function tellArticle(run: Run, step: Id, { id, question, answer, flows, atOnce }: FoundArticle): boolean {
+  const [first] = flows ?? [];
+  const begins = atOnce && first !== undefined;
+  if (answer !== '')
+    run.acts.push({
+      act: 'tell answer',
+      step,
+      article: { id, question },
+      blocks: answerBlocks(answer),
+      ...(flows && !begins ? { flows } : {}),
+    });
+  return begins === true && startFlow(run, step, first.flow);
+}
+
+/** Goes on with another flow, but where a person was promised that is not fetched yet. @returns whether it does */
+export function startFlow(run: Run, step: Id, flow: string): boolean {
+  if (run.wanted !== undefined) return false;
+  run.acts.push({ act: 'start flow', step, flow });
+  return true;
 }
 
 /** Says what was composed of articles, the first of which is what it answers. */
@@ -105,39 +125,52 @@ export function tellComposed(run: Run, step: Id, text: string, [first, ...others
   });
 }
 
+/** What became of what was asked where something else was. */
+type Aside = 'answered' | 'begun' | undefined;
+
 /**
  * Answers what was asked where something else was: said only when it is sure. A question that nobody knows is noted for the team, and
  * the visitor is told so, where it cannot be an answer; all else goes on as it would have.
  * @param player what waits for an answer; undefined where nothing does
- * @returns whether anything was said to it
+ * @returns whether anything was said to it, or another flow was begun
  */
-export function answeredAside(run: Run, player: Player | undefined, step: Id, reply: Reply): boolean {
+export function answeredAside(run: Run, player: Player | undefined, step: Id, reply: Reply): Aside {
   const { found, text } = reply;
-  if (!found || isPicked(reply)) return false;
+  if (!found || isPicked(reply)) return undefined;
   const made = player ? madeOf(player, reply, run.world) : 'perhaps an answer';
-  if (made === 'an answer' || made === 'led elsewhere') return false;
+  if (made === 'an answer' || made === 'led elsewhere') return undefined;
   const asks = asksSomething(text, run.world.locale.language);
-  if ((made === 'rather an answer' || made === 'perhaps an answer') && !asks) return false;
+  const mayBeAnswer = made === 'rather an answer' || made === 'perhaps an answer';
+  if (mayBeAnswer && !asks && player) return undefined;
   const several = answersToSeveral(found, run.world);
-  if (several.length > 0 && made !== 'rather an answer') {
-    for (const { asked, said, articles } of several) {
-      noteLookUp(run, step, asked, found, articles, 'answered');
-      tellArticle(run, step, said);
-    }
-    return true;
-  }
+  if (several.length > 0 && made !== 'rather an answer')
+    return tellSeveral(run, step, found, several) ? 'begun' : 'answered';
   const { sure = usualThresholds } = run.world;
   const answer = asks && made !== 'rather an answer' ? sure.answer : Math.max(SURER, sure.answer);
   const { decision, articles } = settled(found, run.world, { answer });
   const said = decision.kind === 'answer' ? articles.find(({ id }) => id === decision.id) : undefined;
-  if (said) {
+  // What asks nothing, where nothing waits for it, may be the words that begin a flow.
+  if (said && (asks || !mayBeAnswer || said.atOnce)) {
     noteLookUp(run, step, text, found, articles, 'answered');
-    tellArticle(run, step, said);
-    return true;
+    return tellArticle(run, step, said) ? 'begun' : 'answered';
   }
-  if (!asks || made === 'rather an answer') return false;
+  if (!asks || made === 'rather an answer') return undefined;
   noteLookUp(run, step, text, found, articles, 'did not know');
-  if (made !== 'no answer') return false;
+  if (made !== 'no answer') return undefined;
   run.acts.push({ act: 'say', step, line: spoken(run.world.locale.language, 'not known aside') });
-  return true;
+  return 'answered';
+}
+
+/** Says what answers each of several questions. @returns whether a flow has begun that one of them leads into */
+export function tellSeveral(
+  run: Run,
+  step: Id,
+  found: FoundForReply,
+  several: ReturnType<typeof answersToSeveral>,
+): boolean {
+  const begun = several.map(({ asked, said, articles }) => {
+    noteLookUp(run, step, asked, found, articles, 'answered');
+    return tellArticle(run, step, said);
+  });
+  return begun.includes(true);
 }

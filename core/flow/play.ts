@@ -5,7 +5,7 @@ import { givenValues } from '../facts/given.ts';
 import type { Direction } from '../messages/direction.ts';
 import { spoken } from '../messages/message.ts';
 import { type Act, saidIn } from './acts/registry.ts';
-import { answeredAside, isPicked } from './answering.ts';
+import { answeredAside, isPicked, startFlow } from './answering.ts';
 import type { Event, Reply } from './event.ts';
 import type { Flow } from './format.ts';
 import type { Id } from './id.ts';
@@ -205,6 +205,10 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       return session.state === 'fresh' ? (waiting ?? 0) : undefined;
     case 'replied': {
       if (session.state === 'handed over') return undefined;
+      if (event.startsFlow !== undefined) {
+        startFlow(run, session.at ?? '', event.startsFlow);
+        return END;
+      }
       const isAsked = session.state === 'asking' && player !== undefined && waiting !== undefined;
       const wanted = isAsked || isPicked(event) ? undefined : wishOf(event, run)?.by;
       if (session.state === 'awaiting') {
@@ -216,10 +220,12 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       }
       if (run.reminder) run.reminder = { ...run.reminder, times: 0 };
       if (wanted !== undefined) return fetchPerson(wanted, session.at, run, program);
-      if (waiting === undefined || !player)
-        return session.state === 'ended' && answeredAside(run, undefined, session.at ?? '', event) ? STAY : 0;
       if (isAsked) return replied(player, waiting, session, event, run, program);
-      const aside = answeredAside(run, undefined, session.at ?? '', event);
+      const isPlaced = waiting !== undefined && player !== undefined;
+      const aside =
+        isPlaced || session.state === 'ended' ? answeredAside(run, undefined, session.at ?? '', event) : undefined;
+      if (aside === 'begun') return END;
+      if (!isPlaced) return aside ? STAY : 0;
       if (session.state === 'pausing') return player.timer?.(run) ?? waiting + 1;
       // Who asks something more at the end is not greeted anew.
       return aside ? STAY : 0;
@@ -320,7 +326,9 @@ function replied(
       reply = answer;
     }
   }
-  if (!picked && !player.isAsked && answeredAside(run, player, session.at ?? '', reply)) {
+  const aside = picked || player.isAsked ? undefined : answeredAside(run, player, session.at ?? '', reply);
+  if (aside === 'begun') return END;
+  if (aside) {
     const { tries } = run;
     const again = player.asksAgain?.(run) ?? player.enter(run);
     run.tries = tries;

@@ -8,7 +8,6 @@ import { HANDED_OVER, type Next, type Run, STAY } from './steps/kind.ts';
 
 /** What is kept of a wish for a person while a flow is played. */
 export interface Wishing extends Run {
-  /** By which words somebody is wanted who is not fetched yet: something comes first, or was ordered of the host. */
   wanted: Session['wanted'];
   /** Whether the flow has led them once: the next time they have whoever is there. */
   led: Session['led'];

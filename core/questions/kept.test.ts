@@ -78,3 +78,20 @@ test('two as one answer as the first, and are asked by all that both were', () =
     tags: ['pets', 'boats'],
   });
 });
+
+test('an article may only begin a flow, and then says which', () => {
+  const begins = {
+    ...blankArticle,
+    question: 'Book a visit',
+    atOnce: true,
+    flows: [{ label: 'Book', flow: 'Visits' }],
+  };
+  expect(KeptArticle.parse(begins)).toMatchObject({ answer: '', atOnce: true });
+  const mistakeIn = (article: object) => KeptArticle.safeParse(article).error?.issues.map(({ path }) => path.join('.'));
+  expect(mistakeIn({ ...begins, flows: [] })).toEqual(['flows']);
+  expect(mistakeIn({ ...begins, atOnce: false })).toEqual(['answer']);
+  expect(mistakeIn({ ...begins, flows: [...begins.flows, { label: 'Book', flow: 'Calls' }] })).toEqual(['flows']);
+  // As one was kept before there were any.
+  const { flows: _, atOnce: __, ...before } = { ...blankArticle, question: 'How far?', answer: 'Ten miles.' };
+  expect(KeptArticle.parse(before)).toMatchObject({ flows: [], atOnce: false });
+});

@@ -7,12 +7,23 @@ const unique = (texts: string[]): string[] => [...new Set(texts)];
 /** Whether something is still to be written in an answer: `[? how far you travel]`. */
 export const hasGap = (answer: string): boolean => /\[\?[^\]\n]*\]/.test(answer);
 
+/** What a visitor presses to go on with a flow, which is known by its name in the workspace. */
+export const FlowButton = z.strictObject({
+  label: z.string().trim().min(1, 'Something has to stand on it.').max(60, 'At most 60 characters stand on it.'),
+  flow: z.string().trim().min(1, 'Say which flow.').max(100),
+});
+export type FlowButton = z.infer<typeof FlowButton>;
+
 /** An article as leads write and keep it. */
 export const KeptArticle = z
   .strictObject({
     question: z.string().trim().min(1, 'It needs a question.').max(500, 'A question has at most 500 characters.'),
     /** CommonMark; `{opening hours}` is a place for a fact. */
-    answer: z.string().trim().min(1, 'It needs an answer.').max(20_000, 'An answer has at most 20,000 characters.'),
+    answer: z.string().trim().max(20_000, 'An answer has at most 20,000 characters.'),
+    /** Flows that it leads into, each by a button behind the answer. */
+    flows: z.array(FlowButton).max(4, 'It leads into at most four flows.').default([]),
+    /** Whether the first of them begins as soon as this is asked, behind the answer where there is one. */
+    atOnce: z.boolean().default(false),
     wordings: z.array(z.string().trim().min(1).max(500)).max(100, 'It has at most 100 wordings.').transform(unique),
     tags: z.array(z.string().trim().min(1).max(40)).max(20, 'It has at most 20 tags.').transform(unique),
     /** Where it is from: a page, a document, or null of what was written here. */
@@ -30,6 +41,15 @@ export const KeptArticle = z
     path: ['to'],
     message: 'It ends before it begins.',
   })
+  .refine(({ answer, atOnce }) => answer !== '' || atOnce, { path: ['answer'], message: 'It needs an answer.' })
+  .refine(({ flows, atOnce }) => !atOnce || flows.length > 0, {
+    path: ['flows'],
+    message: 'Say which flow begins at once.',
+  })
+  .refine(({ flows }) => new Set(flows.map(({ label }) => label)).size === flows.length, {
+    path: ['flows'],
+    message: 'Two of its buttons say the same.',
+  })
   .refine(({ draft, answer }) => draft || !hasGap(answer), {
     path: ['answer'],
     message: 'Something is still to be written in it, between [? and ].',
@@ -39,6 +59,8 @@ export type KeptArticle = z.infer<typeof KeptArticle>;
 export const blankArticle: KeptArticle = {
   question: '',
   answer: '',
+  flows: [],
+  atOnce: false,
   wordings: [],
   tags: [],
   source: null,

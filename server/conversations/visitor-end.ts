@@ -212,7 +212,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       answer(VisitorReply, message, reply, logger, async input => {
         const { visitor, conversation } = there();
         return counted(allowed.replies, async () => {
-          const appended = await visitors.reply(visitor, conversation, input);
+          const appended = await visitors.reply(visitor, conversation, input, data.asker);
           await live.announce(appended);
           return { number: appended.number };
         });
@@ -230,7 +230,12 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         return counted(allowed.looks, async () => {
           const found = await ports.questions.readable(data.site.workspace, data.asker, reads);
           return {
-            found: found.map(({ id, question, answer: text }) => ({ id, question, blocks: answerBlocks(text) })),
+            found: found.map(({ id, question, answer: text, flows }) => ({
+              id,
+              question,
+              blocks: answerBlocks(text),
+              ...(flows.length > 0 ? { flows } : {}),
+            })),
           };
         });
       }),

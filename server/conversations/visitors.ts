@@ -1,6 +1,7 @@
 import { randomInt, randomUUID, timingSafeEqual } from 'node:crypto';
 import type { EntryBatch, Hello, VisitorPass, VisitorReply } from '@kineta/contract';
 import {
+  type Asker,
   answeredBy,
   asksFirst,
   type BeforeChat,
@@ -232,13 +233,21 @@ export class VisitorService {
   }
 
   /** A visitor’s message, played when a flow leads. The same message sent again changes nothing. */
-  async reply(visitor: Visitor, conversation: string, reply: VisitorReply): Promise<Appended> {
-    const { clientId, file: fileId, ...said } = reply;
+  async reply(visitor: Visitor, conversation: string, reply: VisitorReply, asker: Asker): Promise<Appended> {
+    const { clientId, file: fileId, buttonOf, ...said } = reply;
     const picked = said.choice !== undefined || said.choices !== undefined || said.fields !== undefined;
     if (said.text.trim() === '' && !picked && fileId === undefined)
       throw new ProblemError('invalid_request', 'There is nothing to send yet.');
     const file = fileId === undefined ? undefined : await this.house.ports.files.given(visitor, fileId);
-    const replied: Reply = { event: 'replied', ...said, ...(file ? { file } : {}) };
+    const button = buttonOf === undefined ? undefined : { id: buttonOf, label: said.text };
+    const startsFlow = button && (await this.house.ports.questions.flowBehind(visitor.workspace, asker, button));
+    const replied: Reply = {
+      event: 'replied',
+      ...said,
+      ...(file ? { file } : {}),
+      ...(startsFlow ? { startsFlow } : {}),
+    };
+    if (startsFlow) return this.play(visitor, conversation, replied, clientId);
     const directory = await this.house.ports.directories.of(visitor.workspace);
     const found = await foundForReply(this.house, visitor, conversation, replied, directory);
     return this.play(visitor, conversation, found ? { ...replied, found } : replied, clientId);
@@ -370,7 +379,7 @@ export class VisitorService {
       return [openedOn(row, { flow: flow === null ? null : (directory.flowNames.get(flow) ?? null), edition })];
     }
     if (event.event === 'replied' && clientId !== undefined) {
-      const { event: _, found: __, ...said } = event;
+      const { event: _, found: __, startsFlow: ___, ...said } = event;
       return [{ kind: 'replied', ...said, clientId }];
     }
     return [];

@@ -21,6 +21,7 @@ import type {
   FileGiven,
   Flow,
   FoundForReply,
+  KeptArticle,
   Look,
   Names,
   Numbered,
@@ -237,6 +238,11 @@ export interface Invitation {
   text: string;
 }
 
+/** An article as it is read without a conversation. */
+export interface ReadableArticle extends Pick<KeptArticle, 'question' | 'answer' | 'flows'> {
+  id: string;
+}
+
 /** What a visitor asks, behind what, and where they are. */
 export interface AsksThere extends Asker {
   text: string;
@@ -338,11 +344,9 @@ export interface Ports {
     /** The questions that are listed for a visitor, in their order. */
     listed(workspace: string, asker: Asker): Promise<Array<{ id: string; question: string }>>;
     /** What a visitor may read of what is listed, by its identity, or of what they search for: the nearest first, few of them. */
-    readable(
-      workspace: string,
-      asker: Asker,
-      reads: { id: string } | { text: string },
-    ): Promise<Array<{ id: string; question: string; answer: string }>>;
+    readable(workspace: string, asker: Asker, reads: { id: string } | { text: string }): Promise<ReadableArticle[]>;
+    /** The published flow of a button behind an answer, by what stands on it; undefined where there is none like that for them. */
+    flowBehind(workspace: string, asker: Asker, button: { id: string; label: string }): Promise<string | undefined>;
   };
   outside: {
     /**

@@ -23,7 +23,7 @@ import {
   meanings,
   questionExamples,
 } from './model.ts';
-import { listedBeside, listedFor, named, readableBy } from './often.ts';
+import { flowBehind, listedBeside, listedFor, named, readableBy } from './often.ts';
 import { Outside } from './outside/outside.ts';
 import { proposed } from './proposed/proposed.ts';
 import { readingSites, SiteReading } from './sites/reading.ts';
@@ -98,6 +98,8 @@ export const questions: Area = {
       listed: (workspace, asker) =>
         orNothing(house, [], async () => (await listedFor(house, partsOf(house).answers, workspace, asker)).map(named)),
       readable: async (workspace, asker, reads) => readableBy(partsOf(house), workspace, asker, reads),
+      flowBehind: (workspace, asker, button) =>
+        orNothing(house, undefined, () => flowBehind(partsOf(house), workspace, asker, button)),
     },
   }),
   listeners: house => [askedListener(house)],
@@ -206,7 +208,8 @@ export const questions: Area = {
     serve(doors, questionRoutes.writtenOut, async ({ params: { as }, response }, me) => {
       const { ending, write } = writtenOut[as];
       response.attachment(`answers.${ending}`);
-      return write((await book.said(me.workspace)).map(({ kept }) => kept));
+      // What only begins a flow answers nothing elsewhere.
+      return write((await book.said(me.workspace)).flatMap(({ kept }) => (kept.answer === '' ? [] : [kept])));
     });
     serve(doors, questionRoutes.take, ({ body }, me) => book.bring(me, body.source, body.parts, body.gone));
     serve(doors, questionRoutes.propose, async ({ body }, me) => ({

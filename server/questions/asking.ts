@@ -18,7 +18,7 @@ import {
 import { DateTime } from 'luxon';
 import type { z } from 'zod';
 import type { House } from '../house/house.ts';
-import type { AsksThere, WorkspaceSettings } from '../house/ports.ts';
+import type { AsksThere, Directory } from '../house/ports.ts';
 import type { Answers } from './answers.ts';
 import type { AskedOutside } from './outside/kind.ts';
 import type { Outside } from './outside/outside.ts';
@@ -39,16 +39,21 @@ export interface Asks {
 }
 
 interface Weighed {
-  all: Array<Omit<FoundArticle, 'reason'> & { reason: Reason | undefined; kept: KeptArticle }>;
+  all: Array<Omit<FoundArticle, 'reason'> & { reason: Reason | undefined }>;
   byMeaning: boolean;
   unread: number;
 }
 
-/** Makes of an article what would be said to somebody today, with all that keeps it from them. */
+/** What would be said of an article: its answer, the buttons behind it, and all that keeps it from who asks. */
+interface Sayable extends Pick<KeptArticle, 'answer' | 'flows' | 'atOnce'> {
+  withheld: FoundArticle['withheld'];
+}
+
+/** Makes of an article what would be said to somebody today. */
 export function sayableTo(
-  { zone, business, ...locale }: WorkspaceSettings,
+  { workspace: { zone, business, ...locale }, published }: Pick<Directory, 'workspace' | 'published'>,
   asker: Asker,
-): (article: KeptArticle) => { answer: string; withheld: FoundArticle['withheld'] } {
+): (article: KeptArticle) => Sayable {
   const today = DateTime.now().setZone(zone).toISODate()!;
   const known = new Map(business.map(fact => [fact.name.toLowerCase(), written(fact.value, fact, locale)]));
   return article => {
@@ -56,7 +61,11 @@ export function sayableTo(
     const withheld: FoundArticle['withheld'] = withheldFrom(article, asker, today);
     // An answer with a hole in it is none.
     if (missing.length > 0) withheld.push('fact not known');
-    return { answer, withheld };
+    const flows = article.flows.filter(({ flow }) => published.includes(flow));
+    const atOnce = article.atOnce && flows[0] === article.flows[0];
+    // Without the flow that it was to begin nothing would be said at all.
+    if (article.atOnce && !atOnce && answer === '') withheld.push('flow not published');
+    return { answer, flows, atOnce, withheld };
   };
 }
 
@@ -78,24 +87,11 @@ async function weighed(
     hurry,
   );
   if (articles.size === 0) return undefined;
-  const { workspace: settings } = await ports.directories.of(workspace);
-  const sayable = sayableTo(settings, asker);
+  const sayable = sayableTo(await ports.directories.of(workspace), asker);
   const all = found.flatMap(({ id, confidence, reason }) => {
     const kept = articles.get(id);
     if (!kept) return [];
-    const { answer, withheld } = sayable(kept);
-    return [
-      {
-        id,
-        question: kept.question,
-        answer,
-        confidence,
-        tags: kept.tags,
-        withheld,
-        reason,
-        kept,
-      },
-    ];
+    return [{ id, question: kept.question, confidence, tags: kept.tags, reason, ...sayable(kept) }];
   });
   return { all, byMeaning, unread };
 }
@@ -106,11 +102,20 @@ function thresholdsOf({ sure }: AnsweredFrom, usual: Thresholds): Thresholds {
   return { answer, meant: Math.min(usual.meant, answer) };
 }
 
-/** What a model may word: the article that answers, and others that may be meant as well. */
+/** What a model may word: the article that answers, and others that may be meant as well; nothing where a flow goes on from it. */
 function sourcesOf(said: Weighed['all'], decision: Decision, { meant }: Thresholds): Source[] {
-  if (decision.kind !== 'answer') return [];
-  const others = said.filter(({ id, confidence }) => id !== decision.id && confidence >= meant);
-  return [...said.filter(({ id }) => id === decision.id), ...others].slice(0, MOST_SOURCES);
+  const answers = decision.kind === 'answer' ? said.filter(({ id }) => id === decision.id) : [];
+  if (answers.length === 0 || answers[0]!.atOnce) return [];
+  const others = said.filter(
+    ({ id, confidence, answer }) => id !== answers[0]!.id && confidence >= meant && answer !== '',
+  );
+  return [...answers, ...others].slice(0, MOST_SOURCES);
+}
+
+/** What answers each of several questions, where no flow goes on from any. */
+function firstOfEach(several: ReadonlyArray<{ said: Weighed['all'] }>): Source[] {
+  const firsts = several.map(({ said }) => said[0]!);
+  return firsts.some(({ atOnce }) => atOnce) ? [] : firsts;
 }
 
 const taggedFor = ({ tags }: AnsweredFrom, found: Weighed | undefined): Weighed['all'] =>
@@ -164,7 +169,7 @@ async function judged(
       thread,
       page,
       language,
-      sources: several.length > 0 ? several.map(({ said }) => said[0]!) : sourcesOf(said, decision, thresholds),
+      sources: several.length > 0 ? firstOfEach(several) : sourcesOf(said, decision, thresholds),
     }));
   return { found, all, said, thresholds, decision, several, outside: fromOutside };
 }
@@ -187,7 +192,7 @@ export async function asking(
   );
   return {
     decision: decision.kind === 'did you mean' ? { ...decision, ids: [...decision.ids] } : decision,
-    found: all.slice(0, TOLD).flatMap(({ kept: _, reason, ...article }) => {
+    found: all.slice(0, TOLD).flatMap(({ reason, ...article }) => {
       if (!reason) return [];
       const { words, near, wording, mended } = reason;
       return [{ ...article, reason: { words: [...words], near: [...near], wording, mended: [...mended] } }];
@@ -201,7 +206,15 @@ export async function asking(
 }
 
 const toldOf = (said: Weighed['all']): FoundForReply['articles'] =>
-  said.slice(0, TOLD).map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags }));
+  said.slice(0, TOLD).map(({ id, question, answer, confidence, tags, flows, atOnce }) => ({
+    id,
+    question,
+    answer,
+    confidence,
+    tags,
+    ...(flows.length > 0 ? { flows } : {}),
+    ...(atOnce ? { atOnce } : {}),
+  }));
 
 const eachTold = (several: ReadonlyArray<{ asked: string; said: Weighed['all'] }>) =>
   several.map(({ asked, said }) => ({ asked, articles: toldOf(said) }));

@@ -1,6 +1,7 @@
 import type { ListedThere, WithheldBy } from '@kineta/contract';
 import { type Asker, type KeptArticle, usualThresholds } from '@kineta/core';
 import type { House } from '../house/house.ts';
+import type { ReadableArticle } from '../house/ports.ts';
 import type { Answers } from './answers.ts';
 import { type Asks, foundFor, sayableTo } from './asking.ts';
 
@@ -11,10 +12,9 @@ const MOST_HELD = 50;
 /** So many of what is searched for. */
 const MOST_FOUND = 3;
 
-interface Listed {
+interface Listed extends Pick<KeptArticle, 'answer' | 'flows'> {
   id: string;
   article: KeptArticle;
-  answer: string;
 }
 
 export const named = ({ id, article }: Listed): { id: string; question: string } => ({
@@ -29,9 +29,9 @@ async function* eachListed(
   workspace: string,
   asker: Asker,
 ): AsyncGenerator<Listed & { withheld: WithheldBy[] }> {
-  const { workspace: settings } = await ports.directories.of(workspace);
-  if (settings.articlesNumber === 0) return;
-  const sayable = sayableTo(settings, asker);
+  const directory = await ports.directories.of(workspace);
+  if (directory.workspace.articlesNumber === 0) return;
+  const sayable = sayableTo(directory, asker);
   for (const [id, article] of await answers.all(workspace))
     if (article.listed) yield { id, article, ...sayable(article) };
 }
@@ -72,16 +72,32 @@ export async function readableBy(
   workspace: string,
   asker: Asker,
   reads: { id: string } | { text: string },
-): Promise<Array<{ id: string; question: string; answer: string }>> {
+): Promise<ReadableArticle[]> {
   if ('id' in reads)
     return (await listedFor(parts.house, parts.answers, workspace, asker))
       .filter(({ id }) => id === reads.id)
-      .map(one => ({ ...named(one), answer: one.answer }));
+      .map(({ id, article: { question }, answer, flows }) => ({ id, question, answer, flows }));
   const found = await foundFor(parts, workspace, { ...asker, text: reads.text, before: [] }, {}, async () => []);
   const { sure } = (await parts.house.ports.directories.of(workspace)).workspace;
   const { meant } = sure ?? usualThresholds;
   return (found?.articles ?? [])
     .filter(({ confidence }) => confidence >= meant)
     .slice(0, MOST_FOUND)
-    .map(({ id, question, answer }) => ({ id, question, answer }));
+    .map(({ id, question, answer, flows = [] }) => ({ id, question, answer, flows }));
+}
+
+/**
+ * The flow of a button behind an answer, by what stands on it; nothing where there is none like that any more, or it is kept from who
+ * presses it.
+ */
+export async function flowBehind(
+  { house: { ports }, answers }: Pick<Asks, 'house' | 'answers'>,
+  workspace: string,
+  asker: Asker,
+  { id, label }: { id: string; label: string },
+): Promise<string | undefined> {
+  const article = (await answers.all(workspace)).get(id);
+  if (!article) return undefined;
+  const { flows, withheld } = sayableTo(await ports.directories.of(workspace), asker)(article);
+  return withheld.length > 0 ? undefined : flows.find(button => button.label === label)?.flow;
 }

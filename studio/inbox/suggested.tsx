@@ -44,7 +44,10 @@ export function useSuggested(conversation: string, isOurs: boolean): Suggestions
   });
   if (!asked || !data || !isOurs) return { asked, found: [] };
   const { meant } = data.thresholds;
-  const found = data.found.filter(({ withheld, confidence }) => withheld.length === 0 && confidence >= meant);
+  // What only begins a flow says nothing that could be sent.
+  const found = data.found.filter(
+    ({ withheld, confidence, answer }) => withheld.length === 0 && confidence >= meant && answer !== '',
+  );
   return { asked, found: found.slice(0, MOST) };
 }
 

@@ -68,6 +68,7 @@ function Said({
       <div className="mt-2 max-h-64 overflow-y-auto text-[1.0625rem] leading-7">
         <AnswerText>{outside?.did === 'composed' ? outside.text : found.answer}</AnswerText>
       </div>
+      <LeadsOn found={found} />
       {outside ? <OutsideNote outside={outside} /> : null}
       <Sureness confidence={found.confidence} thresholds={thresholds} />
       <p className="font-script text-ink-2 italic">
@@ -79,6 +80,28 @@ function Said({
         </ThisIsRight>
       </p>
     </article>
+  );
+}
+
+/** Which flows go on from an answer. */
+function LeadsOn({ found: { flows, atOnce } }: { found: FoundArticle }) {
+  if (flows.length === 0) return null;
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-2 text-[0.8125rem] text-ink-2">
+      {atOnce ? (
+        <>then begins the flow “{flows[0]!.flow}”</>
+      ) : (
+        flows.map(({ label, flow }) => (
+          <span
+            key={label}
+            title={`Begins the flow “${flow}”`}
+            className="rounded-full border border-plum px-2 text-plum"
+          >
+            {label}
+          </span>
+        ))
+      )}
+    </p>
   );
 }
 

@@ -11,6 +11,7 @@ const withheldWords: Record<WithheldBy, string> = {
   'known only': 'it is only for people who are known',
   'not known only': 'it is only for people who are not known',
   'fact not known': 'a fact in it is not known',
+  'flow not published': 'the flow that it begins is not published',
 };
 
 /** Why an answer is not said to who asks. */

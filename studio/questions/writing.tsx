@@ -1,9 +1,9 @@
 import { type ArticlePage, questionRoutes } from '@kineta/contract';
-import { blankArticle, KeptArticle, PERSONS } from '@kineta/core';
+import { blankArticle, PERSONS, type Picture } from '@kineta/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { z } from 'zod';
 import { useSignedIn } from '../account/store.ts';
+import { PictureUpload } from '../pictures/picture-upload.tsx';
 import { call } from '../shell/api.ts';
 import { changedHere, keyOf, queries } from '../shell/query.ts';
 import { useSentForm } from '../shell/sent-form.ts';
@@ -11,65 +11,18 @@ import { Button } from '../ui/button.tsx';
 import { Choice, TextArea, TextField } from '../ui/field.tsx';
 import { Pill } from '../ui/pill.tsx';
 import { AnswerText } from './answer-text.tsx';
+import { FlowButtons } from './flow-buttons.tsx';
 import { History } from './history.tsx';
 import { remove } from './several.tsx';
 import { useAsking } from './store.ts';
 import { WouldChange } from './would-change.tsx';
-
-const lines = (text: string): string[] =>
-  text
-    .split('\n')
-    .map(line => line.trim())
-    .filter(Boolean);
-const words = (text: string): string[] =>
-  text
-    .split(',')
-    .map(word => word.trim())
-    .filter(Boolean);
-
-/** What is written in the fields, as an article. */
-const Written = z
-  .object({
-    question: z.string(),
-    answer: z.string(),
-    wordings: z.string().transform(lines),
-    tags: z.string().transform(words),
-    listed: z.boolean(),
-    draft: z.boolean(),
-    source: z.string().nullable(),
-    audience: z.object({
-      pages: z.string().transform(lines),
-      languages: z.string().transform(words),
-      person: z.enum(PERSONS),
-      sites: z.array(z.string()),
-    }),
-    from: z.string().transform(day => day || null),
-    to: z.string().transform(day => day || null),
-  })
-  .pipe(KeptArticle);
-type Fields = z.input<typeof Written>;
-
-const fieldsOf = ({ audience, wordings, tags, from, to, ...rest }: KeptArticle): Fields => ({
-  ...rest,
-  wordings: wordings.join('\n'),
-  tags: tags.join(', '),
-  audience: {
-    ...audience,
-    pages: audience.pages.join('\n'),
-    languages: audience.languages.join(', '),
-  },
-  from: from ?? '',
-  to: to ?? '',
-});
+import { fieldsOf, isNarrowed, Written, wordingsIn } from './written.ts';
 
 const personNames: Record<(typeof PERSONS)[number], string> = {
   anybody: 'anybody',
   known: 'only people who are known',
   'not known': 'only people who are not known',
 };
-
-const isNarrowed = ({ audience: { pages, languages, person, sites }, from, to }: Fields): boolean =>
-  [pages, languages, from, to].some(text => text !== '') || person !== 'anybody' || sites.length > 0;
 
 /** Where an answer is written, new or otherwise than it was. */
 export function Writing({ page, question = '' }: { page?: ArticlePage; question?: string }) {
@@ -91,7 +44,12 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
   const { sites } = useSignedIn();
   const { answer, wordings } = form.watch();
   const { draft } = before;
-  const addsWording = asked !== '' && page !== undefined && !lines(wordings).includes(asked);
+  /** Behind what is written, where its description can be filled in. */
+  const addPicture = ({ src }: Picture) =>
+    form.setValue('answer', `${form.getValues('answer').trimEnd()}\n\n![What it shows](${src})\n`.trimStart(), {
+      shouldDirty: true,
+    });
+  const addsWording = asked !== '' && page !== undefined && !wordingsIn(wordings).includes(asked);
   return (
     <form onSubmit={form.submit} noValidate className="mx-auto w-full max-w-2xl space-y-4 px-6 py-5 max-md:px-4">
       <div className="flex items-baseline gap-3">
@@ -117,12 +75,14 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
       <p className="-mt-3 text-[0.8125rem] text-ink-3">
         **bold**, [a link](https://…), lists with - or 1. and tables, as Markdown writes them; {'{business phone}'}{' '}
         stands for a fact of the business.
+        <PictureUpload onPicture={addPicture} />
       </p>
       {answer.trim() ? (
         <section aria-label="As it is read" className="rounded-md border border-rule bg-sheet px-4 py-3">
           <AnswerText>{answer}</AnswerText>
         </section>
       ) : null}
+      <FlowButtons form={form} />
       <TextArea
         label="Other wordings of the question, one a line"
         rows={2}
@@ -131,7 +91,7 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
       />
       {addsWording ? (
         <Button
-          onClick={() => form.setValue('wordings', [...lines(wordings), asked].join('\n'), { shouldDirty: true })}
+          onClick={() => form.setValue('wordings', [...wordingsIn(wordings), asked].join('\n'), { shouldDirty: true })}
         >
           Add “{asked.length > 60 ? `${asked.slice(0, 60)}…` : asked}” as a wording
         </Button>

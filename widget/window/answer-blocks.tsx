@@ -1,11 +1,13 @@
 import type { ComponentChildren } from 'preact';
 import { partMessages as messages } from '../messages/parts.ts';
-import type { EntryOf } from './entries/view.ts';
+import type { EntryOf, LineProps } from './entries/view.ts';
 import { onSite } from './spoken.tsx';
 
 type Block = EntryOf<'told'>['blocks'][number];
 type Spans = Extract<Block, { says: unknown }>['says'];
 type GoTo = (page: string) => void;
+type Send = LineProps<'told'>['send'];
+type Told = Pick<EntryOf<'told'>, 'article' | 'blocks' | 'sources' | 'flows'>;
 
 /** A link to a page of the site takes the visitor there, chat and all. */
 function Words({ spans, goTo }: { spans: Spans; goTo: GoTo }) {
@@ -95,8 +97,21 @@ export function AnswerBlocks({ blocks, goTo }: { blocks: readonly Block[]; goTo:
   );
 }
 
+/** What goes on from an answer: each begins a flow. */
+export function FlowButtons({ of, flows, send }: { of: string; flows: Told['flows']; send: Send }) {
+  return flows ? (
+    <div class="choices">
+      {flows.map(({ label }) => (
+        <button type="button" key={label} onClick={() => send(label, { buttonOf: of })}>
+          {label}
+        </button>
+      ))}
+    </div>
+  ) : null;
+}
+
 /** An answer that was told, with what it was composed of where it is in other words. */
-export function Told({ blocks, sources, goTo }: Pick<EntryOf<'told'>, 'blocks' | 'sources'> & { goTo: GoTo }) {
+export function Told({ article, blocks, sources, flows, goTo, send }: Told & { goTo: GoTo; send: Send }) {
   return (
     <>
       <AnswerBlocks blocks={blocks} goTo={goTo} />
@@ -105,6 +120,7 @@ export function Told({ blocks, sources, goTo }: Pick<EntryOf<'told'>, 'blocks' |
           <small>{messages.answeredFrom(sources.map(({ question }) => question))}</small>
         </p>
       ) : null}
+      <FlowButtons of={article.id} flows={flows} send={send} />
     </>
   );
 }

@@ -208,6 +208,7 @@ export function Chat({
                       entry={entry as never}
                       first={voiceOf(entry) !== voiceOf(state.entries[index - 1])}
                       goTo={page => tellParent?.({ kineta: 'go', page })}
+                      send={send}
                       onPick={entry === question ? (label, choice) => send(label, { choice }) : undefined}
                     />
                   ) : null}

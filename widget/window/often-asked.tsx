@@ -1,7 +1,7 @@
-import type { ChatState, Readable } from '@kineta/contract';
+import type { ChatState, Picked, Readable } from '@kineta/contract';
 import { useEffect, useState } from 'preact/hooks';
 import { partMessages as messages } from '../messages/parts.ts';
-import { AnswerBlocks } from './answer-blocks.tsx';
+import { AnswerBlocks, FlowButtons } from './answer-blocks.tsx';
 import type { Feed } from './feed.ts';
 import './often-asked.css';
 
@@ -47,7 +47,7 @@ export function OftenAsked({
   feed: Feed;
   typed: string;
   goTo: (page: string) => void;
-  onSend: (words: string) => void;
+  onSend: (words: string, picked?: Picked) => void;
 }) {
   const [open, setOpen] = useState('');
   const [read, setRead] = useState<ReadonlyMap<string, Readable>>(new Map());
@@ -81,6 +81,7 @@ export function OftenAsked({
               {open === id && answer ? (
                 <div class="read">
                   <AnswerBlocks blocks={answer.blocks} goTo={goTo} />
+                  <FlowButtons of={id} flows={answer.flows} send={onSend} />
                   <button type="button" class="plain" onClick={() => onSend(messages.stillNeedsHelp(question))}>
                     {messages.needHelp}
                   </button>

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { entryKind } from '../../conversation/entries/kind.ts';
 import { cut } from '../../facts/text.ts';
 import { AnswerBlock, blocksText } from '../../questions/blocks.ts';
+import { FlowButton } from '../../questions/kept.ts';
 import { OutsideNoted } from '../../questions/outside/outside.ts';
 import { Id } from '../id.ts';
 import { lineOf } from '../line.ts';
@@ -22,12 +23,24 @@ const told = entryKind({
     blocks: z.array(AnswerBlock),
     /** What it was composed of; of what is as it is written nothing. */
     sources: z.array(Named).optional(),
+    /** Flows that it leads into, by their buttons. */
+    flows: z.array(FlowButton).optional(),
   }),
   visitorSees: true,
   moves: () => [{ move: 'flow' }],
   preview: ({ blocks }) => cut(blocksText(blocks), PREVIEW),
   letter: ({ speaker, blocks }) => ({ by: speaker, text: blocksText(blocks) }),
 });
+
+/** The flow of a button behind an answer that stands in a log; undefined where there is none like that. */
+export const flowOfButton = (
+  entries: ReadonlyArray<{ kind: string }>,
+  button: { of: string; label: string },
+): string | undefined =>
+  entries
+    .filter((entry): entry is z.infer<typeof told.schema> => entry.kind === told.kind)
+    .flatMap(({ article, flows = [] }) => (article.id === button.of ? flows : []))
+    .find(({ label }) => label === button.label)?.flow;
 
 /** Tells the visitor what an article answers. */
 export const tellAnswer = actKind({
@@ -38,9 +51,16 @@ export const tellAnswer = actKind({
     article: Named,
     blocks: z.array(AnswerBlock),
     sources: z.array(Named).optional(),
+    flows: z.array(FlowButton).optional(),
   }),
   entry: told,
-  leaves: ({ article, blocks, sources }, speaker) => ({ speaker, article, blocks, ...(sources ? { sources } : {}) }),
+  leaves: ({ article, blocks, sources, flows }, speaker) => ({
+    speaker,
+    article,
+    blocks,
+    ...(sources ? { sources } : {}),
+    ...(flows ? { flows } : {}),
+  }),
   said: ({ blocks }) => lineOf(blocksText(blocks)),
 });
 

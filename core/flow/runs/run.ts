@@ -46,6 +46,8 @@ export const Beat = z.discriminatedUnion('does', [
     file: FileGiven.optional(),
     /** What was found for it, where it may be a question. */
     found: FoundForReply.optional(),
+    /** The flow of the button that was pressed behind an answer. */
+    startsFlow: z.string().max(100).optional(),
   }),
   /** The pause, or the time for an answer, passes. */
   z.strictObject({ does: z.literal('lets time pass') }),

@@ -3,11 +3,29 @@ import { understandYesNo } from '../../answers/yesno.ts';
 import { plain } from '../../facts/words.ts';
 import { message, spoken } from '../../messages/message.ts';
 import { type FromOutside, OutsideName } from '../../questions/outside/outside.ts';
-import { answersToSeveral, type FoundArticle, noteLookUp, settled, tellArticle, tellComposed } from '../answering.ts';
+import {
+  answersToSeveral,
+  type FoundArticle,
+  noteLookUp,
+  settled,
+  tellArticle,
+  tellComposed,
+  tellSeveral,
+} from '../answering.ts';
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineOf, lineReads, type SpokenLine } from '../line.ts';
 import type { World } from '../world.ts';
-import { type Exit, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
+import {
+  END,
+  type Exit,
+  type Next,
+  type Reply,
+  type Run,
+  type StepFinding,
+  type StepKind,
+  WAIT,
+  wayWords,
+} from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
 
 export const AnswerQuestions = z.strictObject({
@@ -158,13 +176,8 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
         return miss(run, 'not known');
       }
       const several = picked ? [] : answersToSeveral(found, run.world, { tags: step.tags, answer: step.sure });
-      if (several.length > 0 && outside?.did !== 'composed') {
-        for (const { asked, said, articles } of several) {
-          noteLookUp(run, step.id, asked, found, articles, 'answered');
-          tellArticle(run, step.id, said);
-        }
-        return told(run, several.at(-1)!.said);
-      }
+      if (several.length > 0 && outside?.did !== 'composed')
+        return tellSeveral(run, step.id, found, several) ? END : told(run, several.at(-1)!.said);
       const answered = said ?? several[0]?.said;
       if (answered) {
         const composed =
@@ -174,7 +187,7 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
         const first = sources[0] ?? answered;
         noteLookUp(run, step.id, text, found, [first, ...articles.filter(article => article !== first)], 'answered');
         if (composed && sources.length > 0) tellComposed(run, step.id, composed.text, sources);
-        else tellArticle(run, step.id, answered);
+        else if (tellArticle(run, step.id, answered)) return END;
         return told(run, first);
       }
       if (decision.kind === 'did you mean') {

@@ -51,6 +51,8 @@ export interface Run {
   reminder: Session['reminder'];
   /** The step that says where who wants a person is led. */
   leads: Session['leads'];
+  /** By which words somebody is wanted who is not fetched yet: something comes first, or was ordered of the host. */
+  readonly wanted: Session['wanted'];
   /** Whom of the team people are fetched to first. */
   meantFor: Session['meantFor'];
   /** What who is fetched is to know, if anybody does. */

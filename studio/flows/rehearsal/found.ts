@@ -38,7 +38,7 @@ export async function withFound(
     });
     const articles = found
       .filter(({ withheld }) => withheld.length === 0)
-      .map(({ id, question, answer, confidence, tags }) => ({ id, question, answer, confidence, tags }));
+      .map(({ withheld: _, reason: __, atOnce, ...article }) => ({ ...article, ...(atOnce ? { atOnce } : {}) }));
     return {
       ...beat,
       found: { articles, byMeaning, ...(several ? { several } : {}), ...(outside ? { outside } : {}) },

@@ -1,11 +1,12 @@
 import type { Picked, Staged, StagedCall, StagedNews } from '@kineta/contract';
-import type { Beat } from '@kineta/core';
+import { type Beat, flowOfButton } from '@kineta/core';
 import { useEffect, useRef, useState } from 'react';
 
-/** A beat as it comes of what was done in the window, which also says which question it meant. */
-function beatOf({ text, picked, file }: Extract<StagedCall, { kineta: 'replied' }>): Beat {
-  const { choice, choices, fields }: Picked = picked;
-  return { does: 'replies', text, choice, choices, fields, file };
+/** A beat as it comes of what was done in the window, which also says which question it meant, or behind which answer a button was. */
+function beatOf({ text, picked, file }: Extract<StagedCall, { kineta: 'replied' }>, { chat }: Staged): Beat {
+  const { choice, choices, fields, buttonOf }: Picked = picked;
+  const startsFlow = buttonOf && flowOfButton(chat.entries, { of: buttonOf, label: text });
+  return { does: 'replies', text, choice, choices, fields, file, ...(startsFlow ? { startsFlow } : {}) };
 }
 
 /** Tells the window what to show. */
@@ -32,7 +33,7 @@ export function PlayedWindow({
     const hear = ({ source, origin, data }: MessageEvent<StagedCall>) => {
       if (source !== frame.current?.contentWindow || origin !== location.origin) return;
       if (data.kineta === 'ready') tell(frame.current, latest.current.staged);
-      else if (data.kineta === 'replied') latest.current.onBeat(beatOf(data));
+      else if (data.kineta === 'replied') latest.current.onBeat(beatOf(data, latest.current.staged));
       else latest.current.onBack(data.number);
     };
     addEventListener('message', hear);

@@ -5,7 +5,7 @@ import { entryView } from '../view.ts';
 
 export const told = entryView({
   kind: 'told',
-  Row: ({ entries: [{ at, speaker, article, blocks, sources = [article] }] }) => (
+  Row: ({ entries: [{ at, speaker, article, blocks, sources = [article], flows = [] }] }) => (
     <FlowRow at={at} speaker={speaker}>
       <AnswerBlocks blocks={blocks} />
       <p className="text-xs text-ink-2">
@@ -18,6 +18,7 @@ export const told = entryView({
             </Link>
           </span>
         ))}
+        {flows.length > 0 ? `; with the buttons ${flows.map(({ label }) => `“${label}”`).join(', ')}` : ''}
       </p>
     </FlowRow>
   ),

@@ -1,4 +1,4 @@
-import type { Entry } from '@kineta/contract';
+import type { Entry, Picked } from '@kineta/contract';
 import type { ComponentType } from 'preact';
 
 export type EntryOf<K extends Entry['kind']> = Extract<Entry, { kind: K }>;
@@ -10,6 +10,7 @@ export interface LineProps<K extends Entry['kind']> {
   goTo: (page: string) => void;
   /** Given to the question that waits, for what can be picked in the line itself. */
   onPick: ((label: string, id: string) => void) | undefined;
+  send: (words: string, picked?: Picked) => void;
 }
 
 /** What a page that plays sets beside an entry, or above them all. */
