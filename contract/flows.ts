@@ -6,6 +6,14 @@ import { ById, ClientId, Done, Instant, RowId, route } from './route.ts';
 const AnyFlow: z.ZodType<Flow> = Flow;
 const AnyEdit: z.ZodType<Edit> = Edit;
 
+/** A flow that visitors may meet, with the scenes that it can be begun with. */
+export const LiveFlow = z.object({
+  id: RowId,
+  name: z.string(),
+  scenes: z.array(z.object({ id: z.string(), title: z.string() })),
+});
+export type LiveFlow = z.infer<typeof LiveFlow>;
+
 export const EditionSummary = z.object({ id: RowId, number: z.int(), publishedAt: Instant });
 
 export const FlowSummary = z.object({

@@ -1,4 +1,4 @@
-import { type AnswerBlock, FieldReply, type FlowButton, Holder, type Sound, type Who } from '@kineta/core';
+import { type AnswerBlock, FieldReply, Holder, type OfferedFlow, type Sound, type Who } from '@kineta/core';
 import { z } from 'zod';
 import { Email } from './account.ts';
 import { type ConversationSummary, EntryBatch, type Reached } from './conversations.ts';
@@ -55,7 +55,7 @@ export const Reads = z.union([
 export type Reads = z.infer<typeof Reads>;
 
 /** What is read without a conversation, the nearest first. */
-export type Readable = OftenAsked & { blocks: AnswerBlock[]; flows?: FlowButton[] };
+export type Readable = OftenAsked & { blocks: AnswerBlock[]; flows?: Array<Pick<OfferedFlow, 'label'>> };
 
 export const Welcome = z.object({
   /** Present when the visitor is new to the server. */

@@ -1,16 +1,17 @@
 import {
   type AskedOutcome,
   type Decision,
-  FlowButton,
   FoundForReply,
   FromOutside,
   KeptArticle,
+  OfferedFlow,
   OutsideName,
   SynonymGroup,
   Thresholds,
   type Withheld,
 } from '@kineta/core';
 import { z } from 'zod';
+import { LiveFlow } from './flows.ts';
 import { PageAddress } from './install.ts';
 import { ById, Done, Instant, RowId, route } from './route.ts';
 
@@ -91,7 +92,7 @@ export const FoundArticle = z.object({
   confidence: z.number(),
   tags: z.array(z.string()),
   /** Flows that it leads into, by their buttons, and whether the first begins at once. */
-  flows: z.array(FlowButton),
+  flows: z.array(OfferedFlow),
   atOnce: z.boolean(),
   /** Why it is not said to who asks, if it is not. */
   withheld: z.array(z.enum(WITHHELD)),
@@ -429,6 +430,13 @@ export const questionRoutes = {
     summary: 'The articles that nobody is told, and those that contradict each other',
     access: 'lead',
     reply: Doubts,
+  }),
+  flows: route({
+    method: 'GET',
+    path: '/api/questions/flows',
+    summary: 'The flows that an answer can lead into, with their scenes',
+    access: 'lead',
+    reply: z.object({ flows: z.array(LiveFlow) }),
   }),
   synonyms: route({
     method: 'GET',

@@ -1,5 +1,6 @@
 import { Fact, Rule } from '@kineta/core';
 import { z } from 'zod';
+import { LiveFlow } from './flows.ts';
 import { ById, Done, RowId, route } from './route.ts';
 import { RuleCase } from './rule-cases.ts';
 
@@ -22,7 +23,7 @@ export const RuleNames = z.object({
   teams: z.array(Called),
   members: z.array(Called),
   tags: z.array(Called),
-  flows: z.array(Called.extend({ scenes: z.array(z.object({ id: z.string(), title: z.string() })) })),
+  flows: z.array(LiveFlow),
 });
 export type RuleNames = z.infer<typeof RuleNames>;
 

@@ -29,6 +29,7 @@ export { type BeforeFinding, beforeFindings } from './before/findings.ts';
 export { answeredBy } from './conversation/entries/answered.ts';
 export type { EntryKind, Reader } from './conversation/entries/kind.ts';
 export {
+  asVisitorSees,
   EntryBody,
   entriesOf,
   entryKindOf,
@@ -76,7 +77,7 @@ export { KnownFact } from './facts/known.ts';
 export { fittedFact, personPartOf } from './facts/person.ts';
 export { cut, TooDeep, wellFormed } from './facts/text.ts';
 export { sentence, type WordPart, type Words } from './facts/words.ts';
-export { flowOfButton } from './flow/acts/answer.ts';
+export { startOfButton } from './flow/acts/answer.ts';
 export { ServiceRequest } from './flow/acts/call-service.ts';
 export { Act, type ActOf, actKindOf, actKinds, saidIn } from './flow/acts/registry.ts';
 export { signed } from './flow/acts/score.ts';
@@ -259,10 +260,10 @@ export {
   sureCurve,
 } from './questions/examples.ts';
 export { Finder, type Found, textsAsked } from './questions/finding.ts';
+export { FlowButton, FlowStart, OfferedFlow } from './questions/flow-button.ts';
 export { groupsOf } from './questions/grouping.ts';
 export {
   blankArticle,
-  FlowButton,
   hasGap,
   joinedArticle,
   KeptArticle,

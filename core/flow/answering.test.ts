@@ -447,12 +447,33 @@ describe('an answer that leads into a flow', () => {
   });
 
   test('goes on by its button from wherever the flow is, but from where a person was promised', () => {
-    const pressed: Event = { event: 'replied', text: 'Book a visit', startsFlow: 'Visits' };
+    const pressed: Event = { event: 'replied', text: 'Book a visit', startsFlow: { flow: 'Visits' } };
     expect(perform(asked, [opened, pressed]).last).toContainEqual(begun);
     expect(perform(asked, [opened, typed('Flat'), pressed]).last).toContainEqual({ ...begun, step: '' });
     const first = flowOf({ welcome: [{ ...which, comesFirst: true } as Step, end] });
     const wanted = perform(first, [opened, typed('a person please'), pressed]);
     expect(wanted.last.some(({ act }) => act === 'start flow')).toBe(false);
     expect(wanted.session.state).toBe('handed over');
+  });
+
+  test('goes to a scene of its own flow without leaving it, and keeps what is known', () => {
+    const flow = {
+      ...flowOf({ welcome: [which, end], visits: [say('when', 'Which day suits you?'), end] }),
+      name: 'Visits',
+    };
+    const scene = { flow: 'Visits', scene: 'visits' };
+    for (const event of [
+      { event: 'replied', text: 'Book a visit', startsFlow: scene } as const,
+      asking('book a visit please?', { flows: [{ label: 'Book', ...scene }] }),
+    ]) {
+      const { last } = perform(flow, [opened, event]);
+      expect(said(last)).toEqual(['Which day suits you?']);
+      expect(last.some(({ act }) => act === 'start flow')).toBe(false);
+    }
+    const elsewhere = perform({ ...flow, name: 'Other' }, [
+      opened,
+      asking('book?', { flows: [{ label: 'B', ...scene }] }),
+    ]);
+    expect(elsewhere.last).toContainEqual({ act: 'start flow', step: which.id, ...scene });
   });
 });

@@ -3,11 +3,12 @@ import { cut } from '../facts/text.ts';
 import { spoken } from '../messages/message.ts';
 import { answerBlocks } from '../questions/blocks.ts';
 import { type Decision, decide, type Thresholds, usualThresholds } from '../questions/deciding.ts';
+import type { FlowStart } from '../questions/flow-button.ts';
 import { notedOutside } from '../questions/outside/outside.ts';
 import type { FoundForReply, Reply } from './event.ts';
 import type { Id } from './id.ts';
 import type { Session } from './session.ts';
-import type { Player, Run } from './steps/kind.ts';
+import { END, type Next, type Player, type Run } from './steps/kind.ts';
 import type { World } from './world.ts';
 
 /** So many questions back it is looked what another is about, of each so many characters. */
@@ -75,12 +76,17 @@ export function noteLookUp(
     act: 'look up',
     step,
     asked,
-    found: articles.slice(0, MOST_TOLD).map(({ id, question, confidence, tags }) => ({
-      id,
-      question,
-      confidence: Math.round(confidence * 1_000) / 1_000,
-      ...(tags.length > 0 ? { tags: [...tags] } : {}),
-    })),
+    found: articles.slice(0, MOST_TOLD).map(article => {
+      const { id, question, confidence, tags } = article;
+      const begins = beginsAtOnce(article);
+      return {
+        id,
+        question,
+        confidence: Math.round(confidence * 1_000) / 1_000,
+        ...(tags.length > 0 ? { tags: [...tags] } : {}),
+        ...(begins ? { begins: { flow: begins.flow, ...(begins.scene ? { scene: begins.scene } : {}) } } : {}),
+      };
+    }),
     did,
     byMeaning,
     ...(outside ? { outside: notedOutside(outside) } : {}),
@@ -88,13 +94,16 @@ export function noteLookUp(
   run.asked = [...(run.asked ?? []), asked].slice(-MOST_ASKED);
 }
 
+/** Where an article leads at once, if it does. */
+const beginsAtOnce = ({ atOnce, flows }: FoundArticle): FlowStart | undefined => (atOnce ? flows?.[0] : undefined);
+
 /**
- * Says what an article answers, and begins the flow that it leads into at once.
- * @returns whether a flow has begun, so that this one is over
+ * Says what an article answers, and goes where it leads at once.
+ * @returns where the play goes on; undefined where it leads nowhere
  */
-export function tellArticle(run: Run, step: Id, { id, question, answer, flows, atOnce }: FoundArticle): boolean {
-  const [first] = flows ?? [];
-  const begins = atOnce && first !== undefined;
+export function tellArticle(run: Run, step: Id, article: FoundArticle): Next | undefined {
+  const { id, question, answer, flows } = article;
+  const begins = beginsAtOnce(article);
   if (answer !== '')
     run.acts.push({
       act: 'tell answer',
@@ -103,14 +112,19 @@ export function tellArticle(run: Run, step: Id, { id, question, answer, flows, a
       blocks: answerBlocks(answer),
       ...(flows && !begins ? { flows } : {}),
     });
-  return begins === true && startFlow(run, step, first.flow);
+  return begins && startFlow(run, step, begins);
 }
 
-/** Goes on with another flow, but where a person was promised that is not fetched yet. @returns whether it does */
-export function startFlow(run: Run, step: Id, flow: string): boolean {
-  if (run.wanted !== undefined) return false;
-  run.acts.push({ act: 'start flow', step, flow });
-  return true;
+/**
+ * Goes to a scene of this flow, or has another go on.
+ * @returns where the play goes on; undefined where a person was promised who is not fetched yet, which goes before
+ */
+export function startFlow(run: Run, step: Id, { flow, scene }: FlowStart): Next | undefined {
+  if (run.wanted !== undefined) return undefined;
+  const own = scene === undefined ? undefined : run.ownScene(flow, scene);
+  if (own !== undefined) return own;
+  run.acts.push({ act: 'start flow', step, flow, ...(scene === undefined ? {} : { scene }) });
+  return END;
 }
 
 /** Says what was composed of articles, the first of which is what it answers. */
@@ -125,8 +139,10 @@ export function tellComposed(run: Run, step: Id, text: string, [first, ...others
   });
 }
 
-/** What became of what was asked where something else was. */
-type Aside = 'answered' | 'begun' | undefined;
+/** What became of what was asked where something else was: it was answered, or leads somewhere. */
+type Aside = 'answered' | { to: Next } | undefined;
+
+const asideOf = (to: Next | undefined): Aside => (to === undefined ? 'answered' : { to });
 
 /**
  * Answers what was asked where something else was: said only when it is sure. A question that nobody knows is noted for the team, and
@@ -143,8 +159,7 @@ export function answeredAside(run: Run, player: Player | undefined, step: Id, re
   const mayBeAnswer = made === 'rather an answer' || made === 'perhaps an answer';
   if (mayBeAnswer && !asks && player) return undefined;
   const several = answersToSeveral(found, run.world);
-  if (several.length > 0 && made !== 'rather an answer')
-    return tellSeveral(run, step, found, several) ? 'begun' : 'answered';
+  if (several.length > 0 && made !== 'rather an answer') return asideOf(tellSeveral(run, step, found, several));
   const { sure = usualThresholds } = run.world;
   const answer = asks && made !== 'rather an answer' ? sure.answer : Math.max(SURER, sure.answer);
   const { decision, articles } = settled(found, run.world, { answer });
@@ -152,7 +167,7 @@ export function answeredAside(run: Run, player: Player | undefined, step: Id, re
   // What asks nothing, where nothing waits for it, may be the words that begin a flow.
   if (said && (asks || !mayBeAnswer || said.atOnce)) {
     noteLookUp(run, step, text, found, articles, 'answered');
-    return tellArticle(run, step, said) ? 'begun' : 'answered';
+    return asideOf(tellArticle(run, step, said));
   }
   if (!asks || made === 'rather an answer') return undefined;
   noteLookUp(run, step, text, found, articles, 'did not know');
@@ -161,16 +176,16 @@ export function answeredAside(run: Run, player: Player | undefined, step: Id, re
   return 'answered';
 }
 
-/** Says what answers each of several questions. @returns whether a flow has begun that one of them leads into */
+/** Says what answers each of several questions. @returns where the first of them leads that leads somewhere */
 export function tellSeveral(
   run: Run,
   step: Id,
   found: FoundForReply,
   several: ReturnType<typeof answersToSeveral>,
-): boolean {
-  const begun = several.map(({ asked, said, articles }) => {
+): Next | undefined {
+  const leads = several.map(({ asked, said, articles }) => {
     noteLookUp(run, step, asked, found, articles, 'answered');
     return tellArticle(run, step, said);
   });
-  return begun.includes(true);
+  return leads.find(to => to !== undefined);
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FlowButton } from '../questions/kept.ts';
+import { FlowStart, OfferedFlow } from '../questions/flow-button.ts';
 import { FromOutside } from '../questions/outside/outside.ts';
 import type { Id } from './id.ts';
 
@@ -23,7 +23,7 @@ const FoundArticles = z.array(
     confidence: z.number(),
     tags: z.array(z.string()),
     /** Flows that it leads into, by their buttons. */
-    flows: z.array(FlowButton).optional(),
+    flows: z.array(OfferedFlow).optional(),
     /** Whether the first of them begins at once. */
     atOnce: z.literal(true).optional(),
   }),
@@ -57,8 +57,8 @@ export const Reply = z.object({
   file: FileGiven.optional(),
   /** What the host found for it, when it may be a question; never a browser’s to say. */
   found: FoundForReply.optional(),
-  /** The flow of the button that was pressed behind an answer, by its name; never a browser’s to say. */
-  startsFlow: z.string().optional(),
+  /** Where the button leads that was pressed behind an answer; never a browser’s to say. */
+  startsFlow: FlowStart.optional(),
 });
 export type Reply = z.infer<typeof Reply>;
 

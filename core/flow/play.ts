@@ -162,6 +162,10 @@ class Performance implements Wishing {
     return this.program.placeOf.get(step);
   }
 
+  ownScene(flow: string, scene: Id): number | undefined {
+    return flow === this.program.name ? this.placeOf(scene) : undefined;
+  }
+
   idOf(place: number): Id {
     return this.program.stepAt(place)?.id ?? '';
   }
@@ -206,8 +210,8 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'replied': {
       if (session.state === 'handed over') return undefined;
       if (event.startsFlow !== undefined) {
-        startFlow(run, session.at ?? '', event.startsFlow);
-        return END;
+        // Where a person was promised, that goes before: this question is over.
+        return startFlow(run, session.at ?? '', event.startsFlow) ?? END;
       }
       const isAsked = session.state === 'asking' && player !== undefined && waiting !== undefined;
       const wanted = isAsked || isPicked(event) ? undefined : wishOf(event, run)?.by;
@@ -224,7 +228,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
       const isPlaced = waiting !== undefined && player !== undefined;
       const aside =
         isPlaced || session.state === 'ended' ? answeredAside(run, undefined, session.at ?? '', event) : undefined;
-      if (aside === 'begun') return END;
+      if (typeof aside === 'object') return aside.to;
       if (!isPlaced) return aside ? STAY : 0;
       if (session.state === 'pausing') return player.timer?.(run) ?? waiting + 1;
       // Who asks something more at the end is not greeted anew.
@@ -327,7 +331,7 @@ function replied(
     }
   }
   const aside = picked || player.isAsked ? undefined : answeredAside(run, player, session.at ?? '', reply);
-  if (aside === 'begun') return END;
+  if (typeof aside === 'object') return aside.to;
   if (aside) {
     const { tries } = run;
     const again = player.asksAgain?.(run) ?? player.enter(run);

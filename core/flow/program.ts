@@ -11,6 +11,8 @@ import { workOf } from './work.ts';
 /** An edition made ready: every scene’s beginning, its steps and its end have a place in one list. */
 export interface Program {
   /** The places of scenes’ beginnings and of steps. */
+  /** The flow’s name. */
+  name: string;
   placeOf: ReadonlyMap<Id, number>;
   /** The identity of the step at a place, or of the scene that begins there; undefined at a scene’s end. */
   idAt(place: number): Id | undefined;
@@ -88,6 +90,7 @@ function compile(flow: Flow): Program {
   const works = new Array<number | undefined>(places.length);
   const players = new Array<Player | undefined>(places.length + 1);
   return {
+    name: flow.name,
     placeOf,
     idAt(place) {
       const { scene, step } = places[place] ?? {};

@@ -1,18 +1,12 @@
 import { z } from 'zod';
 import { Article } from './article.ts';
 import { type Asker, Audience, everybody, type NotForThem, notFor } from './audience.ts';
+import { FlowButton } from './flow-button.ts';
 
 const unique = (texts: string[]): string[] => [...new Set(texts)];
 
 /** Whether something is still to be written in an answer: `[? how far you travel]`. */
 export const hasGap = (answer: string): boolean => /\[\?[^\]\n]*\]/.test(answer);
-
-/** What a visitor presses to go on with a flow, which is known by its name in the workspace. */
-export const FlowButton = z.strictObject({
-  label: z.string().trim().min(1, 'Something has to stand on it.').max(60, 'At most 60 characters stand on it.'),
-  flow: z.string().trim().min(1, 'Say which flow.').max(100),
-});
-export type FlowButton = z.infer<typeof FlowButton>;
 
 /** An article as leads write and keep it. */
 export const KeptArticle = z

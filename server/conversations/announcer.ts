@@ -1,5 +1,5 @@
 import { type ConversationSummary, type EntryBatch, STUDIO_NAMESPACE, VISITOR_NAMESPACE } from '@kineta/contract';
-import { visitorSees } from '@kineta/core';
+import { asVisitorSees } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { House } from '../house/house.ts';
 import { rooms } from '../live/rooms.ts';
@@ -11,7 +11,7 @@ const HERE = 'visitor is here';
 
 /** A batch as its visitor may see it. */
 export function forVisitor(batch: EntryBatch): EntryBatch {
-  return { ...batch, entries: batch.entries.filter(visitorSees) };
+  return { ...batch, entries: asVisitorSees(batch.entries) };
 }
 
 /** Tells those concerned what was committed. Never called inside a transaction: nobody hears of what may be undone. */

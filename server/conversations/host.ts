@@ -153,15 +153,16 @@ export class Host {
       const came = await this.carryOut(acts, session, edition.speaker, scene);
       to = came.to;
       if (came.onWith === undefined) break;
-      const other = flows < MOST_FLOWS ? await editions.called(workspace, came.onWith, transaction) : undefined;
+      const { flow: name, scene: at } = came.onWith;
+      const other = flows < MOST_FLOWS ? await editions.called(workspace, name, transaction) : undefined;
       if (!other) {
-        const reason = { code: 'flow not published', flow: came.onWith };
+        const reason = { code: 'flow not published', flow: name };
         entries.push({ kind: 'handed over', team: null, reason });
         session = { ...session, state: 'handed over' };
         to = { does: 'hand over', team: null };
         break;
       }
-      entries.push({ kind: 'went on with', flow: came.onWith, edition: other.number });
+      entries.push({ kind: 'went on with', flow: name, edition: other.number });
       changes.flow_id = other.flow;
       changes.edition_id = other.edition;
       edition = await editions.get(workspace, other.edition, transaction);
@@ -174,7 +175,7 @@ export class Host {
         ...(fetching ? { fetching: { step: fetching.step } } : {}),
         ...(inLine === undefined ? {} : { inLine }),
       };
-      happening = { event: 'opened' };
+      happening = edition.scenes.some(({ id }) => id === at) ? { event: 'handed back', to: at } : { event: 'opened' };
     }
     // Where the flow ends while somebody is waited for, that is over as well.
     if (session.state === 'ended') to = { does: 'end' };

@@ -230,11 +230,11 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         return counted(allowed.looks, async () => {
           const found = await ports.questions.readable(data.site.workspace, data.asker, reads);
           return {
-            found: found.map(({ id, question, answer: text, flows }) => ({
+            found: found.map(({ id, question, answer: text, buttons }) => ({
               id,
               question,
               blocks: answerBlocks(text),
-              ...(flows.length > 0 ? { flows } : {}),
+              ...(buttons.length > 0 ? { flows: buttons.map(label => ({ label })) } : {}),
             })),
           };
         });

@@ -240,7 +240,7 @@ export class VisitorService {
       throw new ProblemError('invalid_request', 'There is nothing to send yet.');
     const file = fileId === undefined ? undefined : await this.house.ports.files.given(visitor, fileId);
     const button = buttonOf === undefined ? undefined : { id: buttonOf, label: said.text };
-    const startsFlow = button && (await this.house.ports.questions.flowBehind(visitor.workspace, asker, button));
+    const startsFlow = button && (await this.house.ports.questions.startBehind(visitor.workspace, asker, button));
     const replied: Reply = {
       event: 'replied',
       ...said,
@@ -379,7 +379,7 @@ export class VisitorService {
       return [openedOn(row, { flow: flow === null ? null : (directory.flowNames.get(flow) ?? null), edition })];
     }
     if (event.event === 'replied' && clientId !== undefined) {
-      const { event: _, found: __, startsFlow: ___, ...said } = event;
+      const { event: _, found: __, ...said } = event;
       return [{ kind: 'replied', ...said, clientId }];
     }
     return [];

@@ -1,4 +1,4 @@
-import type { Act, ActOf, EntryBody, Played, Session } from '@kineta/core';
+import type { Act, ActOf, EntryBody, FlowStart, Played, Session } from '@kineta/core';
 import type { Transaction } from '../database/connect.ts';
 import type { Directory } from './ports.ts';
 
@@ -17,7 +17,7 @@ export interface Performing {
   /** What effects change of the conversation itself. */
   changes: { visitorName?: string; outcome?: string | null };
   /** What the flow came to, when that is not to be seen from where it stands. */
-  came: { to?: Played; onWith?: string };
+  came: { to?: Played; onWith?: FlowStart };
   /**
    * Puts an order into the outbox, for the errand of this kind.
    * @param what to whom it goes, as leads know it: an address

@@ -20,6 +20,7 @@ import type {
   Facts,
   FileGiven,
   Flow,
+  FlowStart,
   FoundForReply,
   KeptArticle,
   Look,
@@ -239,8 +240,10 @@ export interface Invitation {
 }
 
 /** An article as it is read without a conversation. */
-export interface ReadableArticle extends Pick<KeptArticle, 'question' | 'answer' | 'flows'> {
+export interface ReadableArticle extends Pick<KeptArticle, 'question' | 'answer'> {
   id: string;
+  /** What stands on the buttons behind it. */
+  buttons: readonly string[];
 }
 
 /** What a visitor asks, behind what, and where they are. */
@@ -345,8 +348,8 @@ export interface Ports {
     listed(workspace: string, asker: Asker): Promise<Array<{ id: string; question: string }>>;
     /** What a visitor may read of what is listed, by its identity, or of what they search for: the nearest first, few of them. */
     readable(workspace: string, asker: Asker, reads: { id: string } | { text: string }): Promise<ReadableArticle[]>;
-    /** The published flow of a button behind an answer, by what stands on it; undefined where there is none like that for them. */
-    flowBehind(workspace: string, asker: Asker, button: { id: string; label: string }): Promise<string | undefined>;
+    /** Where a button behind an answer leads, by what stands on it; undefined where there is none like that for them. */
+    startBehind(workspace: string, asker: Asker, button: { id: string; label: string }): Promise<FlowStart | undefined>;
   };
   outside: {
     /**

@@ -23,7 +23,7 @@ import {
   meanings,
   questionExamples,
 } from './model.ts';
-import { flowBehind, listedBeside, listedFor, named, readableBy } from './often.ts';
+import { listedBeside, listedFor, named, readableBy, startBehind } from './often.ts';
 import { Outside } from './outside/outside.ts';
 import { proposed } from './proposed/proposed.ts';
 import { readingSites, SiteReading } from './sites/reading.ts';
@@ -98,8 +98,8 @@ export const questions: Area = {
       listed: (workspace, asker) =>
         orNothing(house, [], async () => (await listedFor(house, partsOf(house).answers, workspace, asker)).map(named)),
       readable: async (workspace, asker, reads) => readableBy(partsOf(house), workspace, asker, reads),
-      flowBehind: (workspace, asker, button) =>
-        orNothing(house, undefined, () => flowBehind(partsOf(house), workspace, asker, button)),
+      startBehind: (workspace, asker, button) =>
+        orNothing(house, undefined, () => startBehind(partsOf(house), workspace, asker, button)),
     },
   }),
   listeners: house => [askedListener(house)],
@@ -174,6 +174,13 @@ export const questions: Area = {
       return { source: new URL(address).host, ...found };
     });
     serve(doors, questionRoutes.doubts, (_, me) => doubts.all(me.workspace));
+    serve(doors, questionRoutes.flows, async (_, me) => ({
+      flows: (await house.ports.flows.live(me.workspace)).map(({ id, name, scenes }) => ({
+        id,
+        name,
+        scenes: [...scenes],
+      })),
+    }));
     serve(doors, questionRoutes.synonyms, async (_, me) => ({
       groups: (await house.ports.directories.of(me.workspace)).workspace.synonyms ?? [],
     }));

@@ -7,6 +7,7 @@ import {
   type FoundForReply,
   filled,
   type KeptArticle,
+  type OfferedFlow,
   questionsIn,
   type Reason,
   type Source,
@@ -45,13 +46,15 @@ interface Weighed {
 }
 
 /** What would be said of an article: its answer, the buttons behind it, and all that keeps it from who asks. */
-interface Sayable extends Pick<KeptArticle, 'answer' | 'flows' | 'atOnce'> {
+interface Sayable extends Pick<KeptArticle, 'answer' | 'atOnce'> {
+  /** Those that are published. */
+  flows: OfferedFlow[];
   withheld: FoundArticle['withheld'];
 }
 
 /** Makes of an article what would be said to somebody today. */
 export function sayableTo(
-  { workspace: { zone, business, ...locale }, published }: Pick<Directory, 'workspace' | 'published'>,
+  { workspace: { zone, business, ...locale }, flowNames, published }: Directory,
   asker: Asker,
 ): (article: KeptArticle) => Sayable {
   const today = DateTime.now().setZone(zone).toISODate()!;
@@ -61,8 +64,9 @@ export function sayableTo(
     const withheld: FoundArticle['withheld'] = withheldFrom(article, asker, today);
     // An answer with a hole in it is none.
     if (missing.length > 0) withheld.push('fact not known');
-    const flows = article.flows.filter(({ flow }) => published.includes(flow));
-    const atOnce = article.atOnce && flows[0] === article.flows[0];
+    const named = article.flows.map(button => ({ ...button, flow: flowNames.get(button.flow) ?? '' }));
+    const flows = named.filter(({ flow }) => published.includes(flow));
+    const atOnce = article.atOnce && flows.length > 0 && flows[0] === named[0];
     // Without the flow that it was to begin nothing would be said at all.
     if (article.atOnce && !atOnce && answer === '') withheld.push('flow not published');
     return { answer, flows, atOnce, withheld };

@@ -31,7 +31,7 @@ const flowOf = (name: string, asks: string): Flow => ({
             type: 'choice',
             choices: [
               { id: 'm', label: 'Morning' },
-              { id: 'e', label: 'Evening' },
+              { id: 'e', label: 'Evening', to: 'day' },
             ],
           },
           fact: 'when',
@@ -39,6 +39,11 @@ const flowOf = (name: string, asks: string): Flow => ({
         },
         { id: 'end', kind: 'end' },
       ],
+    },
+    {
+      id: 'day',
+      title: 'Which day',
+      steps: [{ id: 'day-1', kind: 'ask', line: line(`${name}: which day?`), answer: { type: 'date' }, tries: 2 }],
     },
   ],
 });
@@ -50,7 +55,6 @@ let boarding: string;
 let tickets: string;
 let dogs: string;
 const pages: VisitorPage[] = [];
-const begins = [{ label: 'Buy tickets', flow: 'Tickets' }];
 
 const add = async (article: Partial<KeptArticle>) =>
   (await lead.call(questionRoutes.add, { body: { ...blankArticle, ...article } })).reply.id;
@@ -64,22 +68,24 @@ beforeAll(async () => {
     [flowOf('Tickets', 'For which boat?'), []],
   ] as const) {
     const { id } = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(flow) } })).reply;
-    await lead.call(flowRoutes.publish, { params: { id }, body: { revision: 1, sites: [...sites] } });
+    const published = await lead.call(flowRoutes.publish, { params: { id }, body: { revision: 1, sites: [...sites] } });
+    expect(published.problem).toBeUndefined();
     if (flow.name === 'Tickets') tickets = id;
   }
   boarding = await boardingPass(server, workspace.siteKey);
   await add({
     question: 'Buy tickets',
     wordings: ['I would like to buy tickets', 'book seats on the boat'],
-    flows: begins,
+    flows: [{ label: 'Buy tickets', flow: tickets }],
     atOnce: true,
   });
   dogs = await add({
     question: 'May I bring my dog?',
     answer: 'On a lead.',
     flows: [
-      { label: 'Tickets for two and a dog', flow: 'Tickets' },
-      { label: 'A cabin', flow: 'Cabins' },
+      { label: 'Tickets for two and a dog', flow: tickets },
+      { label: 'A cabin', flow: '999999' },
+      { label: 'Which day', flow: tickets, scene: 'day' },
     ],
     listed: true,
   });
@@ -126,7 +132,8 @@ test('a button behind an answer begins its flow, and no other can be begun by it
     return found!;
   }, 10_000);
   // The flow of the other button is not published.
-  expect(told).toMatchObject({ flows: [{ label: 'Tickets for two and a dog', flow: 'Tickets' }] });
+  expect(told).toHaveProperty('flows', [{ label: 'Tickets for two and a dog' }, { label: 'Which day' }]);
+  expect(JSON.stringify(visitor.entries)).not.toContain('"flow"');
   const before = asked(visitor).length;
   await visitor.reply('A cabin', { buttonOf: dogs });
   await vi.waitFor(() => expect(asked(visitor).length).toBe(before + 1), 10_000);
@@ -138,11 +145,23 @@ test('a button behind an answer begins its flow, and no other can be begun by it
   expect(JSON.stringify(said)).not.toContain('startsFlow');
 });
 
+test('a button leads to a scene, of another flow and of the one that leads', async () => {
+  const visitor = await come();
+  await visitor.reply('Which day', { buttonOf: dogs });
+  await vi.waitFor(() => expect(asked(visitor).at(-1)).toMatchObject({ line: line('Tickets: which day?') }), 10_000);
+  await visitor.reply('Tickets for two and a dog', { buttonOf: dogs });
+  await vi.waitFor(() => expect(asked(visitor).at(-1)).toMatchObject({ line: line('For which boat?') }), 10_000);
+  await visitor.reply('Which day', { buttonOf: dogs });
+  await vi.waitFor(() => expect(asked(visitor).at(-1)).toMatchObject({ line: line('Tickets: which day?') }), 10_000);
+});
+
 test('it stands behind an answer that is read before anything is asked, and begins its flow from there', async () => {
   const visitor = await come();
   const read = (reads: object): Promise<object> =>
     new Promise(resolve => visitor.socket.emit('answers', reads as never, resolve as never));
-  expect(await read({ id: dogs })).toMatchObject({ found: [{ flows: [{ label: 'Tickets for two and a dog' }] }] });
+  expect(await read({ id: dogs })).toMatchObject({
+    found: [{ flows: [{ label: 'Tickets for two and a dog' }, { label: 'Which day' }] }],
+  });
   await visitor.reply('Tickets for two and a dog', { buttonOf: dogs });
   await vi.waitFor(() => expect(asked(visitor).at(-1)).toMatchObject({ line: line('For which boat?') }), 10_000);
 });
@@ -150,7 +169,12 @@ test('it stands behind an answer that is read before anything is asked, and begi
 test('where its flow is not published an answer that only begins it is not said, and why', async () => {
   const ask = async () =>
     (await lead.call(questionRoutes.ask, { body: { text: 'I would like to buy tickets' } })).reply.found[0];
-  expect(await ask()).toMatchObject({ question: 'Buy tickets', flows: begins, atOnce: true, withheld: [] });
+  expect(await ask()).toMatchObject({
+    question: 'Buy tickets',
+    flows: [{ label: 'Buy tickets', flow: 'Tickets' }],
+    atOnce: true,
+    withheld: [],
+  });
   await lead.call(flowRoutes.remove, { params: { id: tickets } });
   await vi.waitFor(
     async () => expect(await ask()).toMatchObject({ flows: [], atOnce: false, withheld: ['flow not published'] }),

@@ -1,5 +1,5 @@
 import type { ListedThere, WithheldBy } from '@kineta/contract';
-import { type Asker, type KeptArticle, usualThresholds } from '@kineta/core';
+import { type Asker, type FlowStart, type KeptArticle, type OfferedFlow, usualThresholds } from '@kineta/core';
 import type { House } from '../house/house.ts';
 import type { ReadableArticle } from '../house/ports.ts';
 import type { Answers } from './answers.ts';
@@ -12,12 +12,14 @@ const MOST_HELD = 50;
 /** So many of what is searched for. */
 const MOST_FOUND = 3;
 
-interface Listed extends Pick<KeptArticle, 'answer' | 'flows'> {
+interface Listed {
   id: string;
   article: KeptArticle;
+  answer: string;
+  flows: OfferedFlow[];
 }
 
-export const named = ({ id, article }: Listed): { id: string; question: string } => ({
+export const named = ({ id, article }: Pick<Listed, 'id' | 'article'>): { id: string; question: string } => ({
   id,
   question: article.question,
 });
@@ -76,28 +78,31 @@ export async function readableBy(
   if ('id' in reads)
     return (await listedFor(parts.house, parts.answers, workspace, asker))
       .filter(({ id }) => id === reads.id)
-      .map(({ id, article: { question }, answer, flows }) => ({ id, question, answer, flows }));
+      .map(({ answer, flows, ...one }) => ({ ...named(one), answer, buttons: labelsOf(flows) }));
   const found = await foundFor(parts, workspace, { ...asker, text: reads.text, before: [] }, {}, async () => []);
   const { sure } = (await parts.house.ports.directories.of(workspace)).workspace;
   const { meant } = sure ?? usualThresholds;
   return (found?.articles ?? [])
     .filter(({ confidence }) => confidence >= meant)
     .slice(0, MOST_FOUND)
-    .map(({ id, question, answer, flows = [] }) => ({ id, question, answer, flows }));
+    .map(({ id, question, answer, flows = [] }) => ({ id, question, answer, buttons: labelsOf(flows) }));
 }
 
+const labelsOf = (flows: readonly OfferedFlow[]): string[] => flows.map(({ label }) => label);
+
 /**
- * The flow of a button behind an answer, by what stands on it; nothing where there is none like that any more, or it is kept from who
+ * Where a button leads behind an answer, by what stands on it; nowhere where there is none like that any more, or it is kept from who
  * presses it.
  */
-export async function flowBehind(
+export async function startBehind(
   { house: { ports }, answers }: Pick<Asks, 'house' | 'answers'>,
   workspace: string,
   asker: Asker,
   { id, label }: { id: string; label: string },
-): Promise<string | undefined> {
+): Promise<FlowStart | undefined> {
   const article = (await answers.all(workspace)).get(id);
   if (!article) return undefined;
   const { flows, withheld } = sayableTo(await ports.directories.of(workspace), asker)(article);
-  return withheld.length > 0 ? undefined : flows.find(button => button.label === label)?.flow;
+  const pressed = withheld.length > 0 ? undefined : flows.find(button => button.label === label);
+  return pressed && { flow: pressed.flow, ...(pressed.scene === undefined ? {} : { scene: pressed.scene }) };
 }

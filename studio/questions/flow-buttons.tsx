@@ -1,5 +1,6 @@
+import { type LiveFlow, questionRoutes } from '@kineta/contract';
 import { useFieldArray } from 'react-hook-form';
-import { useSignedIn } from '../account/store.ts';
+import { useRoute } from '../shell/query.ts';
 import type { SentForm } from '../shell/sent-form.ts';
 import { AddButton } from '../ui/add-button.tsx';
 import { Select, SmallInput } from '../ui/field.tsx';
@@ -8,43 +9,84 @@ import type { Fields, Sent } from './written.ts';
 
 const MOST = 4;
 
+type Form = SentForm<Fields, Sent>;
+
+function FlowButton({
+  form,
+  index,
+  flows,
+  onRemove,
+}: {
+  form: Form;
+  index: number;
+  flows: readonly LiveFlow[];
+  onRemove: () => void;
+}) {
+  const written = form.watch(`flows.${index}`);
+  const scenes = flows.find(({ id }) => id === written?.flow)?.scenes ?? [];
+  const isGone = Boolean(written?.flow) && scenes.length === 0;
+  const at = `button ${index + 1}`;
+  return (
+    <li className="flex flex-wrap items-center gap-2 text-[0.8125rem] text-ink-2">
+      <SmallInput
+        name={`What stands on ${at}`}
+        placeholder="Book a visit"
+        maxLength={60}
+        className="w-48"
+        field={form.register(`flows.${index}.label`)}
+      />
+      begins
+      <Select
+        name={`Flow of ${at}`}
+        field={form.register(`flows.${index}.flow`, { onChange: () => form.setValue(`flows.${index}.scene`, '') })}
+      >
+        <option value="">a flow…</option>
+        {isGone ? <option value={written!.flow}>one that is not published</option> : null}
+        {flows.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </Select>
+      {scenes.length > 0 ? (
+        <Select name={`Scene of ${at}`} field={form.register(`flows.${index}.scene`)}>
+          <option value="">from its beginning</option>
+          {scenes.map(({ id, title }) => (
+            <option key={id} value={id}>
+              at “{title}”
+            </option>
+          ))}
+        </Select>
+      ) : null}
+      {isGone ? <span className="text-ochre">not shown until it is published</span> : null}
+      <RemoveButton name={`Remove ${at}`} onClick={onRemove} />
+    </li>
+  );
+}
+
 /** The flows that an answer leads into: a button for each, or the first of them at once. */
-export function FlowButtons({ form }: { form: SentForm<Fields, Sent> }) {
-  const { published } = useSignedIn();
-  const flows = useFieldArray({ control: form.control, name: 'flows' });
-  const [written, atOnce] = [form.watch('flows') ?? [], form.watch('atOnce')];
+export function FlowButtons({ form }: { form: Form }) {
+  const { data } = useRoute(questionRoutes.flows, {});
+  const buttons = useFieldArray({ control: form.control, name: 'flows' });
   const mistake = form.mistakeAt('flows');
-  if (published.length === 0 && flows.fields.length === 0) return null;
+  const hasAny = buttons.fields.length > 0;
+  if (!data || (data.flows.length === 0 && !hasAny)) return null;
   return (
     <section aria-label="What it leads into">
-      {flows.fields.length > 0 ? <h3 className="mb-1 text-ink-2">What it leads into</h3> : null}
+      {hasAny ? <h3 className="mb-1 text-ink-2">What it leads into</h3> : null}
       <ul className="space-y-1.5">
-        {flows.fields.map(({ id }, index) => {
-          const flow = written[index]?.flow ?? '';
-          return (
-            <li key={id} className="flex flex-wrap items-center gap-2 text-[0.8125rem] text-ink-2">
-              <SmallInput
-                name={`What stands on button ${index + 1}`}
-                placeholder="Book a visit"
-                maxLength={60}
-                className="w-48"
-                field={form.register(`flows.${index}.label`)}
-              />
-              begins
-              <Select name={`Flow of button ${index + 1}`} field={form.register(`flows.${index}.flow`)}>
-                <option value="">a flow…</option>
-                {flow !== '' && !published.includes(flow) ? <option>{flow}</option> : null}
-                {published.map(name => (
-                  <option key={name}>{name}</option>
-                ))}
-              </Select>
-              {flow !== '' && !published.includes(flow) ? (
-                <span className="text-ochre">not published, so it is not shown</span>
-              ) : null}
-              <RemoveButton name={`Remove button ${index + 1}`} onClick={() => flows.remove(index)} />
-            </li>
-          );
-        })}
+        {buttons.fields.map(({ id }, index) => (
+          <FlowButton
+            key={id}
+            form={form}
+            index={index}
+            flows={data.flows}
+            onRemove={() => {
+              buttons.remove(index);
+              if (buttons.fields.length === 1) form.setValue('atOnce', false);
+            }}
+          />
+        ))}
       </ul>
       {mistake ? (
         <p role="alert" className="mt-1 text-[0.8125rem] text-brick">
@@ -52,12 +94,12 @@ export function FlowButtons({ form }: { form: SentForm<Fields, Sent> }) {
         </p>
       ) : null}
       <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
-        {flows.fields.length < MOST ? (
-          <AddButton onClick={() => flows.append({ label: '', flow: '' })}>
-            {flows.fields.length === 0 ? 'A button that begins a flow' : 'Another button'}
+        {buttons.fields.length < MOST ? (
+          <AddButton onClick={() => buttons.append({ label: '', flow: '', scene: '' })}>
+            {hasAny ? 'Another button' : 'A button that begins a flow'}
           </AddButton>
         ) : null}
-        {flows.fields.length > 0 || atOnce ? (
+        {hasAny ? (
           <label className="flex items-center gap-2">
             <input type="checkbox" {...form.register('atOnce')} />
             Begin the first as soon as this is asked, without a button

@@ -20,7 +20,18 @@ export const Written = z
   .object({
     question: z.string(),
     answer: z.string(),
-    flows: z.array(z.object({ label: z.string(), flow: z.string() })).optional(),
+    flows: z
+      .array(
+        z.object({
+          label: z.string(),
+          flow: z.string(),
+          scene: z
+            .string()
+            .transform(scene => scene || undefined)
+            .optional(),
+        }),
+      )
+      .optional(),
     atOnce: z.boolean().optional(),
     wordings: z.string().transform(lines),
     tags: z.string().transform(words),

@@ -25,6 +25,8 @@ export interface EntryKind<S extends z.ZodObject> {
   readonly schema: S;
   /** Whether the visitor sees it; the rest is for the team. */
   readonly visitorSees?: true;
+  /** What of it the visitor is told, where that is not all. */
+  toVisitor?(entry: z.infer<S>): z.infer<S>;
   /** What lists show of a conversation while nothing newer is worth showing. */
   preview?(entry: z.infer<S>): string | undefined;
   /** What somebody wrote in it, a visitor or a member, by which it is found again. */

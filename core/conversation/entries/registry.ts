@@ -99,6 +99,14 @@ export function visitorSees(entry: { kind: string }): boolean {
   return !('elsewhere' in entry && entry.elsewhere) && (entryKindOf(entry)?.visitorSees ?? false);
 }
 
+/** Entries as their visitor may have them. */
+export function asVisitorSees<E extends EntryBody>(entries: readonly E[]): E[] {
+  return entries.filter(visitorSees).map(entry => {
+    const seen = entryKindOf(entry)?.toVisitor?.(entry as never);
+    return seen ? { ...entry, ...seen } : entry;
+  });
+}
+
 /** What a replay is told of an entry: nothing of most. */
 export function recordedOf(entry: EntryBody, position: Position): RecordedLine[] {
   const line = entryKindOf(entry)?.recorded?.(entry, position);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FieldReply, FileGiven, type Reply } from '../../flow/event.ts';
+import { FlowStart } from '../../questions/flow-button.ts';
 import { COMMENT_STEP, isOfRating } from '../../rating/steps.ts';
 import { entryKind } from './kind.ts';
 
@@ -15,6 +16,8 @@ export const replied = entryKind({
     step: z.string().optional(),
     fields: z.record(z.string(), FieldReply).optional(),
     file: FileGiven.optional(),
+    /** Where the button leads that was pressed behind an answer. */
+    startsFlow: FlowStart.optional(),
     clientId: z.string(),
     /** It came by email. */
     mailed: z.literal(true).optional(),
@@ -22,6 +25,7 @@ export const replied = entryKind({
     elsewhere: z.string().optional(),
   }),
   visitorSees: true,
+  toVisitor: entry => ({ ...entry, startsFlow: undefined }),
   preview: ({ text }) => text,
   wrote: ({ text }) => text,
   // What is said of how it went is no word in the conversation.
@@ -30,7 +34,7 @@ export const replied = entryKind({
     return isOfRating(step) ? [] : [{ move: 'visitor', text }];
   },
   happens: () => ({}),
-  recorded: ({ text, choice, choices, fields, file, step, elsewhere }, { number, at }) =>
+  recorded: ({ text, choice, choices, fields, file, startsFlow, step, elsewhere }, { number, at }) =>
     isOfRating(step) || elsewhere !== undefined
       ? undefined
       : {
@@ -42,6 +46,7 @@ export const replied = entryKind({
           ...(choices ? { choices } : {}),
           ...(fields ? { fields } : {}),
           ...(file ? { file } : {}),
+          ...(startsFlow ? { startsFlow } : {}),
         },
 });
 

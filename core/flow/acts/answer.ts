@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { entryKind } from '../../conversation/entries/kind.ts';
 import { cut } from '../../facts/text.ts';
 import { AnswerBlock, blocksText } from '../../questions/blocks.ts';
-import { FlowButton } from '../../questions/kept.ts';
+import { FlowStart, OfferedFlow } from '../../questions/flow-button.ts';
 import { OutsideNoted } from '../../questions/outside/outside.ts';
 import { Id } from '../id.ts';
 import { lineOf } from '../line.ts';
@@ -23,24 +23,30 @@ const told = entryKind({
     blocks: z.array(AnswerBlock),
     /** What it was composed of; of what is as it is written nothing. */
     sources: z.array(Named).optional(),
-    /** Flows that it leads into, by their buttons. */
-    flows: z.array(FlowButton).optional(),
+    /** Flows that it leads into, by their buttons; of which visitors are told what stands on them. */
+    flows: z.array(OfferedFlow.partial({ flow: true })).optional(),
   }),
   visitorSees: true,
+  toVisitor: ({ flows, ...entry }) => ({
+    ...entry,
+    ...(flows ? { flows: flows.map(({ label }) => ({ label })) } : {}),
+  }),
   moves: () => [{ move: 'flow' }],
   preview: ({ blocks }) => cut(blocksText(blocks), PREVIEW),
   letter: ({ speaker, blocks }) => ({ by: speaker, text: blocksText(blocks) }),
 });
 
-/** The flow of a button behind an answer that stands in a log; undefined where there is none like that. */
-export const flowOfButton = (
+/** Where a button behind an answer leads that stands in a log as the team has it; undefined where there is none like that. */
+export function startOfButton(
   entries: ReadonlyArray<{ kind: string }>,
   button: { of: string; label: string },
-): string | undefined =>
-  entries
+): FlowStart | undefined {
+  const pressed = entries
     .filter((entry): entry is z.infer<typeof told.schema> => entry.kind === told.kind)
     .flatMap(({ article, flows = [] }) => (article.id === button.of ? flows : []))
-    .find(({ label }) => label === button.label)?.flow;
+    .find(({ label }) => label === button.label);
+  return pressed?.flow === undefined ? undefined : FlowStart.parse({ flow: pressed.flow, scene: pressed.scene });
+}
 
 /** Tells the visitor what an article answers. */
 export const tellAnswer = actKind({
@@ -51,7 +57,7 @@ export const tellAnswer = actKind({
     article: Named,
     blocks: z.array(AnswerBlock),
     sources: z.array(Named).optional(),
-    flows: z.array(FlowButton).optional(),
+    flows: z.array(OfferedFlow).optional(),
   }),
   entry: told,
   leaves: ({ article, blocks, sources, flows }, speaker) => ({
@@ -69,7 +75,14 @@ const percent = (confidence: number): string => `${Math.round(confidence * 100)}
 const Looked = z.object({
   asked: z.string(),
   /** The best first. */
-  found: z.array(Named.extend({ confidence: z.number(), tags: z.array(z.string()).optional() })),
+  found: z.array(
+    Named.extend({
+      confidence: z.number(),
+      tags: z.array(z.string()).optional(),
+      /** Where it leads at once. */
+      begins: FlowStart.optional(),
+    }),
+  ),
   did: z.enum(['answered', 'asked back', 'did not know']),
   /** Whether it was found by meaning as well. */
   byMeaning: z.boolean(),

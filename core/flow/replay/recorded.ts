@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Value } from '../../facts/fact.ts';
+import { FlowStart } from '../../questions/flow-button.ts';
 import { OutsideNoted } from '../../questions/outside/outside.ts';
 import { FieldReply, FileGiven } from '../event.ts';
 
@@ -16,6 +17,7 @@ export const RecordedLine = z.discriminatedUnion('did', [
     choices: z.array(z.string()).optional(),
     fields: z.record(z.string(), FieldReply).optional(),
     file: FileGiven.optional(),
+    startsFlow: FlowStart.optional(),
   }),
   z.object({ did: z.literal('learnt'), fact: z.string(), value: Value }),
   /** What was found for the reply before it, the best first. */
@@ -23,7 +25,13 @@ export const RecordedLine = z.discriminatedUnion('did', [
     did: z.literal('looked up'),
     asked: z.string().optional(),
     found: z.array(
-      z.object({ id: z.string(), question: z.string(), confidence: z.number(), tags: z.array(z.string()).optional() }),
+      z.object({
+        id: z.string(),
+        question: z.string(),
+        confidence: z.number(),
+        tags: z.array(z.string()).optional(),
+        begins: FlowStart.optional(),
+      }),
     ),
     byMeaning: z.boolean(),
     outside: OutsideNoted.optional(),

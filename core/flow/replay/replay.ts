@@ -85,10 +85,11 @@ function staffedFrom(lines: readonly RecordedLine[], from: number): Record<strin
   return staffed;
 }
 
-const again = ({ tags = [], ...one }: Extract<RecordedLine, { did: 'looked up' }>['found'][number]) => ({
+const again = ({ tags = [], begins, ...one }: Extract<RecordedLine, { did: 'looked up' }>['found'][number]) => ({
   ...one,
   tags,
   answer: '',
+  ...(begins ? { flows: [{ label: '', ...begins }], atOnce: true as const } : {}),
 });
 
 /** What was found for a reply when it was given: the answers’ own words are not compared. */

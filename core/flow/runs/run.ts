@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Value } from '../../facts/fact.ts';
+import { FlowStart } from '../../questions/flow-button.ts';
 import { actKinds } from '../acts/registry.ts';
 import { FieldReply, FileGiven, FoundForReply } from '../event.ts';
 import { Id } from '../id.ts';
@@ -46,8 +47,8 @@ export const Beat = z.discriminatedUnion('does', [
     file: FileGiven.optional(),
     /** What was found for it, where it may be a question. */
     found: FoundForReply.optional(),
-    /** The flow of the button that was pressed behind an answer. */
-    startsFlow: z.string().max(100).optional(),
+    /** Where the button leads that was pressed behind an answer. */
+    startsFlow: FlowStart.optional(),
   }),
   /** The pause, or the time for an answer, passes. */
   z.strictObject({ does: z.literal('lets time pass') }),

@@ -15,17 +15,7 @@ import {
 import { Id } from '../id.ts';
 import { isEmptyLine, Line, lineOf, lineReads, type SpokenLine } from '../line.ts';
 import type { World } from '../world.ts';
-import {
-  END,
-  type Exit,
-  type Next,
-  type Reply,
-  type Run,
-  type StepFinding,
-  type StepKind,
-  WAIT,
-  wayWords,
-} from './kind.ts';
+import { type Exit, type Next, type Reply, type Run, type StepFinding, type StepKind, WAIT, wayWords } from './kind.ts';
 import { lineFindings, quoted } from './say.ts';
 
 export const AnswerQuestions = z.strictObject({
@@ -177,7 +167,7 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
       }
       const several = picked ? [] : answersToSeveral(found, run.world, { tags: step.tags, answer: step.sure });
       if (several.length > 0 && outside?.did !== 'composed')
-        return tellSeveral(run, step.id, found, several) ? END : told(run, several.at(-1)!.said);
+        return tellSeveral(run, step.id, found, several) ?? told(run, several.at(-1)!.said);
       const answered = said ?? several[0]?.said;
       if (answered) {
         const composed =
@@ -186,8 +176,8 @@ export const answerQuestions: StepKind<AnswerQuestions> = {
         const sources = (composed?.sources ?? []).flatMap(id => each.find(article => article.id === id) ?? []);
         const first = sources[0] ?? answered;
         noteLookUp(run, step.id, text, found, [first, ...articles.filter(article => article !== first)], 'answered');
-        if (composed && sources.length > 0) tellComposed(run, step.id, composed.text, sources);
-        else if (tellArticle(run, step.id, answered)) return END;
+        if (!composed || sources.length === 0) return tellArticle(run, step.id, answered) ?? told(run, first);
+        tellComposed(run, step.id, composed.text, sources);
         return told(run, first);
       }
       if (decision.kind === 'did you mean') {

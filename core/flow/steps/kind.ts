@@ -83,6 +83,8 @@ export interface Run {
   fetchSomebody(step: Id, why: Direction): Next;
   /** A number for an order, by which its answer is known. */
   nextTicket(): number;
+  /** Where a scene of this flow begins; undefined where that is another flow’s name, or there is no such scene. */
+  ownScene(flow: string, scene: Id): number | undefined;
   /** Tells the team something, by its code. */
   tell(step: Id | undefined, says: Direction): void;
   /** How a call of a service went, to be decided on later. */

@@ -4,6 +4,7 @@ import type { Effect } from '../../house/effect.ts';
 export const startFlow: Effect<'start flow'> = {
   acts: ['start flow'],
   async carryOut(acts, { came }) {
-    came.onWith = acts[0]!.flow;
+    const { flow, scene } = acts[0]!;
+    came.onWith = { flow, scene };
   },
 };

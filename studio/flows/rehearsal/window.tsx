@@ -1,11 +1,11 @@
 import type { Picked, Staged, StagedCall, StagedNews } from '@kineta/contract';
-import { type Beat, flowOfButton } from '@kineta/core';
+import { type Beat, startOfButton } from '@kineta/core';
 import { useEffect, useRef, useState } from 'react';
 
 /** A beat as it comes of what was done in the window, which also says which question it meant, or behind which answer a button was. */
 function beatOf({ text, picked, file }: Extract<StagedCall, { kineta: 'replied' }>, { chat }: Staged): Beat {
   const { choice, choices, fields, buttonOf }: Picked = picked;
-  const startsFlow = buttonOf && flowOfButton(chat.entries, { of: buttonOf, label: text });
+  const startsFlow = buttonOf && startOfButton(chat.entries, { of: buttonOf, label: text });
   return { does: 'replies', text, choice, choices, fields, file, ...(startsFlow ? { startsFlow } : {}) };
 }
 
