@@ -89,7 +89,6 @@ export async function loadDemo(
   await giveUrgentWords(tables, workspace, teamIds.get('Aftercare')!);
   await rows.of(ruleTable).change({ isOn: true }, { id: (await lastRule(tables, workspace)).id });
   const lead = memberIds.get(members[0].name)!;
-  const asked = await loadQuestions(tables, workspace, lead, createdAt);
   const flowId = await rows.of(flowTables.flows).add({
     name: flow.name,
     draft: flow,
@@ -110,6 +109,7 @@ export async function loadDemo(
     })),
   );
   await rows.of(flowTables.flows).change({ editionId: editionIds.at(-1)! }, { id: flowId });
+  const asked = await loadQuestions(tables, { workspace, flow: flowId }, lead, createdAt);
   const site = await rows.of(sites).add({
     name: 'brackenrow.example',
     siteKey: business.siteKey,

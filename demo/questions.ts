@@ -265,22 +265,43 @@ export const demoArticles: readonly KeptArticle[] = [
   ...drafts,
 ];
 
-/** Loads what the demo’s questions are answered by. */
+/**
+ * The same with ways to a survey: a button behind what is asked of one, and at once where somebody wants one.
+ * @param flow the identity of the demo’s flow
+ */
+function leadingOn(flow: string): readonly KeptArticle[] {
+  const flows = [{ label: 'Book a survey', flow, scene: 'survey' }];
+  const asksOfOne = new Set(['Is the survey free?', 'What happens at the survey?']);
+  return [
+    ...demoArticles.map(article => (asksOfOne.has(article.question) ? { ...article, flows } : article)),
+    {
+      ...blankArticle,
+      question: 'Book a survey',
+      wordings: ['I want to book a survey', 'can somebody come and measure', 'arrange a home visit'],
+      tags: ['survey'],
+      flows,
+      atOnce: true,
+    },
+  ];
+}
+
+/** Loads what the demo’s questions are answered by. @param flow the identity of the flow that they lead into */
 export async function loadQuestions(
   tables: Tables,
-  workspace: string,
+  { workspace, flow }: { workspace: string; flow: string },
   memberId: string,
   at: Date,
 ): Promise<AskedOften[]> {
+  const all = leadingOn(flow);
   const ids = await tables
     .in(workspace)
     .of(questionTables.articles)
-    .addAll(demoArticles.map((written, index) => ({ written, place: index + 1, number: 1 })));
+    .addAll(all.map((written, index) => ({ written, place: index + 1, number: 1 })));
   await tables
     .in(workspace)
     .of(questionTables.articleVersions)
-    .addAll(ids.map((articleId, index) => ({ articleId, number: 1, written: demoArticles[index]!, memberId, at })));
-  const idOf = new Map(demoArticles.map(({ question }, index) => [question, ids[index]!]));
+    .addAll(ids.map((articleId, index) => ({ articleId, number: 1, written: all[index]!, memberId, at })));
+  const idOf = new Map(all.map(({ question }, index) => [question, ids[index]!]));
   await tables
     .in(workspace)
     .of(questionTables.questionExamples)
@@ -305,6 +326,7 @@ const rated: ReadonlyArray<readonly [asked: string, question: string | null]> = 
   ['ballpark for a three bed semi', 'What does a heat pump cost?'],
   ['what do i get for the money', 'What is included in the fixed price?'],
   ['do you charge for coming round to measure', 'Is the survey free?'],
+  ['i would like somebody to come and measure up', 'Book a survey'],
   ['who won the match last night', null],
   ['can you mend my washing machine', null],
   ['do you sell wood pellets', null],

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, people, studio, test } from './stack.ts';
+import { expect, people, studio, test, visit } from './stack.ts';
 
 const asking = (page: Page) => page.getByRole('complementary', { name: 'Ask as a visitor' });
 
@@ -166,4 +166,54 @@ test('a help page is brought in, looked through, and what it says otherwise is s
     .setInputFiles({ name: 'x.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4') });
   await expect(hanne.getByText('“x.pdf” cannot be read')).toBeVisible();
   await expect(hanne.getByText('This PDF cannot be read. It may be damaged, or locked with a password.')).toBeVisible();
+});
+
+test('an answer leads into a scene by its button, and words begin one at once, in the middle of a question', async ({
+  browser,
+  stack,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.getByRole('link', { name: 'Questions' }).click();
+  const write = async (question: string, answer: string, label: string, isAtOnce: boolean) => {
+    await hanne.getByRole('button', { name: 'New answer' }).click();
+    await hanne.getByLabel('What is asked').fill(question);
+    await hanne.getByLabel('What is answered').fill(answer);
+    await hanne.getByRole('button', { name: 'A button that begins a flow' }).click();
+    await hanne.getByLabel('What stands on button 1').fill(label);
+    await hanne.getByRole('button', { name: 'Keep it' }).click();
+    // Without its flow it is not kept.
+    await expect(hanne.getByText('Say which flow.')).toBeVisible();
+    await hanne.getByLabel('Flow of button 1').selectOption('First visit');
+    await hanne.getByLabel('Scene of button 1').selectOption({ label: 'at “Book a survey”' });
+    if (isAtOnce) await hanne.getByLabel('Begin the first as soon as this is asked, without a button').check();
+    await hanne.getByRole('button', { name: 'Keep it' }).click();
+    await hanne.getByPlaceholder('Find').fill('voucher');
+    await expect(hanne.getByRole('link', { name: question })).toBeVisible();
+  };
+  await write('Do you sell gift vouchers?', 'We do, for a survey.', 'Give a survey', false);
+  await write('Order a gift voucher', '', 'Order one', true);
+
+  await ask(hanne, 'I would like to order a gift voucher');
+  await expect(hanne.getByText('Begins the flow “First visit” at “Book a survey”.')).toBeVisible();
+
+  const { chat, pick, say } = await visit(browser, stack);
+  await say('do you sell gift vouchers?');
+  await expect(chat.getByText('We do, for a survey.')).toBeVisible();
+  await pick('Give a survey');
+  await expect(chat.getByText(/Which day suits you\?$/)).toBeVisible();
+
+  // In the middle of another question.
+  const other = await visit(browser, stack);
+  await other.pick('Price a heat pump');
+  await other.chat.getByText('What sort of home is it?').waitFor();
+  await other.say('I would like to order a gift voucher');
+  await expect(other.chat.getByText(/Which day suits you\?$/)).toBeVisible();
+
+  const answers = hanne.getByRole('list', { name: 'Answers' });
+  for (const question of ['Do you sell gift vouchers?', 'Order a gift voucher']) {
+    await hanne.getByPlaceholder('Find').fill('voucher');
+    await answers.getByRole('link', { name: question }).click();
+    await hanne.getByRole('button', { name: 'Remove', exact: true }).click();
+    await expect(answers.getByRole('link', { name: question })).toHaveCount(0);
+  }
 });

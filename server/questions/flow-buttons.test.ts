@@ -43,7 +43,10 @@ const flowOf = (name: string, asks: string): Flow => ({
     {
       id: 'day',
       title: 'Which day',
-      steps: [{ id: 'day-1', kind: 'ask', line: line(`${name}: which day?`), answer: { type: 'date' }, tries: 2 }],
+      steps: [
+        { id: 'day-1', kind: 'ask', line: line(`${name}: which day?`), answer: { type: 'date' }, tries: 2 },
+        { id: 'end-day', kind: 'end' },
+      ],
     },
   ],
 });

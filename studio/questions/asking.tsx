@@ -9,6 +9,7 @@ import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { countWords } from '../ui/writing.ts';
 import { AnswerText } from './answer-text.tsx';
+import { LeadsOn } from './leads-on.tsx';
 import { ListedThere } from './listed-there.tsx';
 import { ThisIsRight } from './marking.tsx';
 import { outsideSentence, ReasonText, withheldSentence } from './reason.tsx';
@@ -63,11 +64,15 @@ function Said({
             {found.question}
           </Link>
         </h3>
-        <Pill tone={said ? 'kineta' : 'waits'}>{said ? 'would be said' : 'would be asked about'}</Pill>
+        <Pill tone={said ? 'kineta' : 'waits'}>
+          {!said ? 'would be asked about' : found.answer === '' ? 'would begin' : 'would be said'}
+        </Pill>
       </header>
-      <div className="mt-2 max-h-64 overflow-y-auto text-[1.0625rem] leading-7">
-        <AnswerText>{outside?.did === 'composed' ? outside.text : found.answer}</AnswerText>
-      </div>
+      {found.answer === '' ? null : (
+        <div className="mt-2 max-h-64 overflow-y-auto text-[1.0625rem] leading-7">
+          <AnswerText>{outside?.did === 'composed' ? outside.text : found.answer}</AnswerText>
+        </div>
+      )}
       <LeadsOn found={found} />
       {outside ? <OutsideNote outside={outside} /> : null}
       <Sureness confidence={found.confidence} thresholds={thresholds} />
@@ -80,28 +85,6 @@ function Said({
         </ThisIsRight>
       </p>
     </article>
-  );
-}
-
-/** Which flows go on from an answer. */
-function LeadsOn({ found: { flows, atOnce } }: { found: FoundArticle }) {
-  if (flows.length === 0) return null;
-  return (
-    <p className="mt-2 flex flex-wrap items-center gap-2 text-[0.8125rem] text-ink-2">
-      {atOnce ? (
-        <>then begins the flow “{flows[0]!.flow}”</>
-      ) : (
-        flows.map(({ label, flow }) => (
-          <span
-            key={label}
-            title={`Begins the flow “${flow}”`}
-            className="rounded-full border border-plum px-2 text-plum"
-          >
-            {label}
-          </span>
-        ))
-      )}
-    </p>
   );
 }
 

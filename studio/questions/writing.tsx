@@ -72,11 +72,13 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
         mistake={form.mistakeAt('answer')}
         {...form.register('answer')}
       />
-      <p className="-mt-3 text-[0.8125rem] text-ink-3">
-        **bold**, [a link](https://…), lists with - or 1. and tables, as Markdown writes them; {'{business phone}'}{' '}
-        stands for a fact of the business.
+      <div className="-mt-3 flex items-start gap-3 text-[0.8125rem] text-ink-3">
+        <p>
+          **bold**, [a link](https://…), lists with - or 1. and tables, as Markdown writes them; {'{business phone}'}{' '}
+          stands for a fact of the business.
+        </p>
         <PictureUpload onPicture={addPicture} />
-      </p>
+      </div>
       {answer.trim() ? (
         <section aria-label="As it is read" className="rounded-md border border-rule bg-sheet px-4 py-3">
           <AnswerText>{answer}</AnswerText>

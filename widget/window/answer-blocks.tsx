@@ -100,7 +100,7 @@ export function AnswerBlocks({ blocks, goTo }: { blocks: readonly Block[]; goTo:
 /** What goes on from an answer: each begins a flow. */
 export function FlowButtons({ of, flows, send }: { of: string; flows: Told['flows']; send: Send }) {
   return flows ? (
-    <div class="choices">
+    <div class="choices" style={{ justifyContent: 'flex-start' }}>
       {flows.map(({ label }) => (
         <button type="button" key={label} onClick={() => send(label, { buttonOf: of })}>
           {label}
