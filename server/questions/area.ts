@@ -124,6 +124,8 @@ export const questions: Area = {
   doors(doors, house) {
     const { book, bringing, answers, examples, gaps, doubts, sites } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
+    // Each may take the thread for seconds.
+    const changes = new Allowance('answers tried', { times: 12, seconds: 60 }, HASTY, house.wire.counters);
     const documents = new Allowance('documents', { times: 20, seconds: 60 }, HASTY, house.wire.counters);
     const outsideTries = new Allowance('answers outside tried', { times: 30, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
@@ -144,7 +146,7 @@ export const questions: Area = {
       return { ok: true as const };
     });
     serve(doors, questionRoutes.wouldChange, async ({ body }, me) => {
-      await asks.spend(me.id);
+      await changes.spend(me.id);
       return examples.with(me.workspace, body);
     });
     serve(doors, questionRoutes.setSure, async ({ body }, me) => {

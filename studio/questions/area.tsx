@@ -1,4 +1,5 @@
 import type { Area } from '../shell/area.ts';
+import { ChangedPages } from './changed-pages.tsx';
 
 const load = () => import('./questions.tsx');
 
@@ -7,6 +8,7 @@ export const questions: Area = {
   name: 'Questions',
   path: '/questions',
   forLeads: true,
+  OnToday: ChangedPages,
   screens: [
     { path: '/questions', load },
     { path: '/questions/:id', load },

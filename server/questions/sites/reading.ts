@@ -333,7 +333,7 @@ export class SiteReading {
 
   private async fetch(workspace: string, address: string) {
     const { allowedHosts } = (await this.house.ports.directories.of(workspace)).workspace;
-    return this.house.ports.sites.page(workspace, address, allowedHosts, /html|xml|text\/plain/i);
+    return this.house.ports.sites.page(workspace, address, allowedHosts, /html|xml|text\/plain|gzip|octet-stream/i);
   }
 
   /** What its robots.txt lets be read: all where there is none, nothing where it cannot be had (RFC 9309, 2.3.1). */

@@ -1,3 +1,5 @@
+import { Readable } from 'node:stream';
+import { createGunzip } from 'node:zlib';
 import { Agent, fetch, type Response } from 'undici';
 import type { PageFetched, PageNotFetched } from '../../house/ports.ts';
 import { isInsideByNumber, publicOnly } from '../../http/outside.ts';
@@ -20,16 +22,36 @@ function isInside(error: unknown): boolean {
   return false;
 }
 
-async function textOf(response: Response): Promise<string> {
+/** What comes, as far as it is read: what stands further down a page is not the chat’s line. */
+async function beginningOf(stream: AsyncIterable<Uint8Array>): Promise<Buffer> {
   const parts: Uint8Array[] = [];
   let size = 0;
-  for await (const part of response.body ?? []) {
+  for await (const part of stream) {
     parts.push(part);
     size += part.length;
-    // What stands so far down a page is not the chat’s line.
     if (size > MOST_BYTES) break;
   }
-  return Buffer.concat(parts).toString('utf8');
+  return Buffer.concat(parts);
+}
+
+/** What was packed with gzip, as far as it came and is read; nothing of what only says that it is. */
+async function unpacked(packed: Buffer): Promise<Buffer> {
+  async function* each(): AsyncGenerator<Uint8Array> {
+    try {
+      for await (const part of Readable.from([packed]).pipe(createGunzip())) yield part;
+    } catch {
+      // Cut off, or broken: what came before is read.
+    }
+  }
+  return beginningOf(each());
+}
+
+/** A file that is packed itself, as sitemaps are (sitemaps.org), is no page that was packed for the way. */
+const isPacked = (bytes: Buffer): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
+
+async function textOf(response: Response): Promise<string> {
+  const bytes = await beginningOf(response.body ?? Readable.from([]));
+  return (isPacked(bytes) ? await unpacked(bytes) : bytes).toString('utf8');
 }
 
 /**
