@@ -214,6 +214,39 @@ export const MOST_AT_ONCE = 500;
 /** So many parts of a document are told of. */
 export const MOST_PARTS = 2_000;
 
+/** What is taken in of what was found in a document. */
+export const Taken = z.strictObject({
+  source: z.string().trim().min(1).max(300),
+  parts: z
+    .array(
+      z.strictObject({
+        /** The answer that is written otherwise; a new one without. */
+        id: RowId.nullable(),
+        question: KeptArticle.shape.question,
+        answer: KeptArticle.shape.answer.min(1, 'It needs an answer.'),
+      }),
+    )
+    .max(MOST_PARTS),
+  /** Those that are there no more, and are removed. */
+  gone: z.array(RowId).max(MOST_PARTS).default([]),
+});
+export type Taken = z.output<typeof Taken>;
+
+/** Two articles that are made one, of which the first answers. */
+const Joined = z.strictObject({ id: RowId, other: RowId });
+
+/** What may be done with answers, of which it is asked before what it would change. */
+export const ProposedChange = z.discriminatedUnion('what', [
+  /** One is written so: instead of another, or a new one without its identity. */
+  z.strictObject({ what: z.literal('write'), id: RowId.nullable(), article: KeptArticle }),
+  /** Several may be said, or are removed. */
+  z.strictObject({ what: z.literal('approve'), ids: z.array(RowId).min(1).max(MOST_AT_ONCE) }),
+  z.strictObject({ what: z.literal('remove'), ids: z.array(RowId).min(1).max(MOST_AT_ONCE) }),
+  Joined.extend({ what: z.literal('join') }),
+  z.strictObject({ what: z.literal('take'), taken: z.array(Taken).min(1).max(500) }),
+]);
+export type ProposedChange = z.output<typeof ProposedChange>;
+
 /** Which words and phrases of a business mean the same. */
 export const Synonyms = z.strictObject({
   groups: z.array(SynonymGroup).max(200, 'At most 200 lines of words are kept.'),
@@ -344,13 +377,10 @@ export const questionRoutes = {
   wouldChange: route({
     method: 'POST',
     path: '/api/questions/examples/with',
-    summary: 'What would become of the examples if an answer were written so, before it is',
+    summary: 'What would become of the examples if answers were otherwise, before they are',
+    most: 8_000,
     access: 'lead',
-    body: z.strictObject({
-      /** Which answer it would be instead of; null of a new one. */
-      id: RowId.nullable(),
-      article: KeptArticle,
-    }),
+    body: ProposedChange,
     reply: z.object({
       /** How many examples were asked in time, of how many. */
       asked: z.int(),
@@ -518,21 +548,7 @@ export const questionRoutes = {
       'Take in what was found in a document and looked through: new answers, and others for those that are known',
     access: 'lead',
     most: 8_000,
-    body: z.strictObject({
-      source: z.string().trim().min(1).max(300),
-      parts: z
-        .array(
-          z.strictObject({
-            /** The answer that is written otherwise; a new one without. */
-            id: RowId.nullable(),
-            question: KeptArticle.shape.question,
-            answer: KeptArticle.shape.answer.min(1, 'It needs an answer.'),
-          }),
-        )
-        .max(MOST_PARTS),
-      /** Those that are there no more, and are removed. */
-      gone: z.array(RowId).max(MOST_PARTS).default([]),
-    }),
+    body: Taken,
     reply: z.object({ fresh: z.int(), changed: z.int(), gone: z.int() }),
   }),
   writtenOut: route({
@@ -573,7 +589,7 @@ export const questionRoutes = {
     path: '/api/questions/joined',
     summary: 'Make two articles one: the first answers, what the second was asked by is a wording of it',
     access: 'lead',
-    body: z.strictObject({ id: RowId, other: RowId }),
+    body: Joined,
     reply: ArticlePage,
   }),
   one: route({

@@ -136,3 +136,27 @@ describe('a message', () => {
     );
   });
 });
+
+test.each([
+  ['de', 'Wo legen die Boote ab?', 'wo legt das Boot ab', 'Was kostet eine Fahrt?'],
+  ['nl', 'Waar vertrekken de boten?', 'waar vertrekt de boot', 'Wat kost een kaartje?'],
+  ['it', 'Da dove partono le barche?', 'da dove parte la barca', 'Quanto costa il biglietto?'],
+  ['sv', 'Var lägger båtarna till?', 'var lägger båten till', 'Vad kostar en biljett?'],
+  ['ru', 'Откуда отходят лодки?', 'откуда отходит лодка', 'Сколько стоит билет?'],
+  ['tr', 'Tekneler nereden kalkıyor?', 'tekne nereden kalkar', 'Bilet ne kadar?'],
+  ['hi', 'नावें कहाँ से चलती हैं?', 'नाव कहाँ से चलती है', 'टिकट कितने का है?'],
+  ['ja', '船はどこから出ますか', '船の乗り場はどこ', '切符はいくらですか'],
+  ['th', 'เรือออกจากที่ไหน', 'เรือออกที่ไหน', 'ตั๋วราคาเท่าไร'],
+])(
+  'in %s other forms of a word are the same, and words are told apart without spaces',
+  (language, boats, asked, price) => {
+    const finder = new Finder(
+      [
+        { id: 'price', question: price, answer: '18.' },
+        { id: 'boats', question: boats, answer: '4.' },
+      ],
+      language,
+    );
+    expect(finder.find(asked)[0]).toMatchObject({ id: 'boats' });
+  },
+);

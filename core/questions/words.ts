@@ -1,11 +1,18 @@
 import type { QuestionLanguage } from './language/language.ts';
 
-const WORD = /[\p{L}\p{N}£$€%][\p{L}\p{N}'.%]*[\p{L}\p{N}%]|[\p{L}\p{N}£$€]/gu;
+const WORD = /[\p{L}\p{N}£$€%][\p{L}\p{M}\p{N}'.%]*[\p{L}\p{M}\p{N}%]|[\p{L}\p{N}£$€]/gu;
+/** What is written without spaces between words. */
+const UNSPACED = /[\p{sc=Han}\p{sc=Hiragana}\p{sc=Katakana}\p{sc=Thai}\p{sc=Lao}\p{sc=Khmer}\p{sc=Myanmar}]/u;
+const segmenter = new Intl.Segmenter('en', { granularity: 'word' });
+const apart = (word: string): string[] =>
+  UNSPACED.test(word)
+    ? [...segmenter.segment(word)].flatMap(({ segment, isWordLike }) => (isWordLike ? [segment] : []))
+    : [word];
 
 /** The words of a text, lower case, as they are typed; “the dog’s” is of the dog. */
 export function wordsOf(text: string): string[] {
   const plain = text.toLowerCase().replace(/[\u2018\u2019]/g, "'");
-  return (plain.match(WORD) ?? []).map(word => word.replace(/'s$/, ''));
+  return (plain.match(WORD) ?? []).flatMap(word => apart(word.replace(/'s$/, '')));
 }
 
 /** The stem of a word, which is the same for all of its forms. */

@@ -1,4 +1,4 @@
-import { conversationRoutes, flowRoutes, questionRoutes } from '@kineta/contract';
+import { conversationRoutes, flowRoutes, type ProposedChange, questionRoutes } from '@kineta/contract';
 import { blankArticle, type Flow, FORMAT } from '@kineta/core';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import type { RunningServer } from '../server.ts';
@@ -220,7 +220,7 @@ test('what a change of an answer would do to the examples is told before anybody
   await lead.call(questionRoutes.keepExample, { body: { asked, article: dogs } });
   const { reply: page } = await lead.call(questionRoutes.one, { params: { id: dogs } });
   const would = async (id: string | null, article: object, by = lead) =>
-    by.call(questionRoutes.wouldChange, { body: { id, article: { ...page.article, ...article } } });
+    by.call(questionRoutes.wouldChange, { body: { what: 'write', id, article: { ...page.article, ...article } } });
   const as = async (id: string | null, article: object) => {
     let reply = (await would(id, article)).reply;
     await vi.waitFor(async () => {
@@ -238,6 +238,22 @@ test('what a change of an answer would do to the examples is told before anybody
   // Another that is asked so word for word makes it unsure.
   const other = await as(null, { question: 'May I bring my dog?', answer: 'No dogs at all.' });
   expect(other).toMatchObject({ now: 'right', would: 'asked back', best: 'May I bring my dog?' });
+
+  // The same of several at once, of two made one, and of what was found in a document.
+  const change = async (body: ProposedChange) =>
+    (await lead.call(questionRoutes.wouldChange, { body })).reply.changed.find(one => one.asked === asked);
+  const { articles } = (await lead.call(questionRoutes.list, {})).reply;
+  const boats = articles.find(({ question }) => question === 'Where do the boats leave?')!.id;
+  expect(await change({ what: 'remove', ids: [dogs, boats] })).toMatchObject({ now: 'right', would: 'missed' });
+  expect(await change({ what: 'remove', ids: [boats] })).toBeUndefined();
+  expect(await change({ what: 'approve', ids: [dogs] })).toBeUndefined();
+  expect(await change({ what: 'join', id: dogs, other: boats })).toBeUndefined();
+  // The other one answers then.
+  expect(await change({ what: 'join', id: boats, other: dogs })).toMatchObject({ now: 'right', would: 'wrong' });
+  const part = { id: null, question: 'May I bring my dog?', answer: 'No dogs at all.' };
+  expect(await change({ what: 'take', taken: [{ source: 'dogs.md', parts: [part], gone: [] }] })).toMatchObject({
+    would: 'asked back',
+  });
 
   // Nothing of this was kept.
   expect((await lead.call(questionRoutes.one, { params: { id: dogs } })).reply).toEqual(page);

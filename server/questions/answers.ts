@@ -15,6 +15,7 @@ import type { WorkspaceSettings } from '../house/ports.ts';
 import type { ArticleBook } from './book.ts';
 import { DIMENSIONS } from './dimensions.ts';
 import { Memory } from './memory.ts';
+import type { WouldBe } from './proposed.ts';
 import type { Asks, FoundWith } from './thread/messages.ts';
 import { type Thread, ThreadSilent } from './thread/thread.ts';
 
@@ -25,7 +26,7 @@ const TAKE_WITHIN = 60_000;
 /** So long it is waited for articles that are still being read, before that is said. */
 const READY_WITHIN = 3_000;
 /** So few texts are read at once that who asks meanwhile hardly waits. */
-const AT_ONCE = 4;
+const AT_ONCE = 2;
 /** So many texts of visitors are read while somebody waits to see them put together. */
 const READ_AT_ONCE = 12;
 /** More than so many are read on threads of their own. */
@@ -182,14 +183,14 @@ export class Answers {
   }
 
   /**
-   * What is found for each of these as it is, and as it would be with an article written otherwise: with one more where it has no
-   * identity, with one less where it would not be said.
+   * What is found for each of these as it is, and as it would be with articles written otherwise: with one more for each that has no
+   * identity, with one less where one would not be said.
    * @param until when no more is asked, in milliseconds of the epoch: of the others nothing is told
    * @returns nothing while the articles are still being read for their meaning, or the thread does not answer
    */
   async beside(
     workspace: string,
-    { id, article }: { id: string | null; article: KeptArticle },
+    change: readonly WouldBe[],
     asks: ReadonlyArray<{ asked: string; before: readonly string[] }>,
     most: number,
     until: number,
@@ -201,11 +202,11 @@ export class Answers {
     await Promise.race([this.ready(edition), pause(READY_WITHIN, undefined, { ref: false })]);
     if (edition.life === 0 || edition.life !== this.thread.lives) return null;
     const { synonyms, language, kept } = edition;
-    const said = readBy(synonyms, { ...article, id: id ?? '' });
-    const isThere = edition.articles.some(one => one.id === said.id);
-    const articles = isThere
-      ? edition.articles.flatMap(one => (one.id !== said.id ? [one] : article.draft ? [] : [said]))
-      : [...edition.articles, ...(article.draft ? [] : [said])];
+    const otherwise = new Map(change.map(({ id, article }, at) => [id ?? `new ${at}`, article]));
+    const articles = [
+      ...edition.articles.filter(({ id }) => !otherwise.has(id)),
+      ...[...otherwise].flatMap(([id, article]) => (article.draft ? [] : [readBy(synonyms, { ...article, id })])),
+    ];
     const name = `${edition.name} ${randomUUID()}`;
     const asAsked = ({ asked, before }: (typeof asks)[number]) => ({
       asked: synonyms.in(asked),
@@ -215,7 +216,9 @@ export class Answers {
       hurry: false,
     });
     try {
-      const known = language.toLowerCase().startsWith('en') ? await this.meaningsWith(workspace, articles) : null;
+      const isRead = language.toLowerCase().startsWith('en');
+      const known = isRead ? await this.meaningsWith(workspace, articles, until) : null;
+      if (known === undefined) return null;
       await this.thread.ask('take', { name, language, articles, meanings: known }, TAKE_WITHIN);
       const found: Array<{ now: FoundWith[]; would: FoundWith[] }> = [];
       for (const one of asks) {
@@ -228,8 +231,7 @@ export class Answers {
         if (!now || !would) return null;
         found.push({ now: now.found, would: would.found });
       }
-      const questions = new Map([...kept].map(([of, { question }]) => [of, question]));
-      return { found, questions: questions.set(said.id, article.question) };
+      return { found, questions: new Map([...kept, ...otherwise].map(([id, { question }]) => [id, question])) };
     } catch (error) {
       if (!(error instanceof ThreadSilent)) throw error;
       return null;
@@ -238,12 +240,18 @@ export class Answers {
     }
   }
 
-  /** What these articles mean; the few texts that were never kept are read, and not kept either. */
-  private async meaningsWith(workspace: string, articles: readonly Article[]): Promise<Map<string, Int8Array>> {
+  /** What these articles mean; what was never read is, and kept for who asks again. @returns nothing where that takes longer */
+  private async meaningsWith(
+    workspace: string,
+    articles: readonly Article[],
+    until: number,
+  ): Promise<Map<string, Int8Array> | undefined> {
     const texts = [...new Set(articles.flatMap(article => Object.values(textsOf(article)).flat()))];
     const known = await this.memory.of(workspace, texts);
-    for (const few of parts(texts.filter(text => !known.has(text))))
-      for (const [text, amounts] of await this.read(few, this.thread)) known.set(text, amounts);
+    for (const few of parts(texts.filter(text => !known.has(text)))) {
+      if (Date.now() > until) return undefined;
+      for (const [text, amounts] of await this.encode(workspace, few)) known.set(text, amounts);
+    }
     return known;
   }
 

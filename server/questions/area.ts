@@ -125,7 +125,7 @@ export const questions: Area = {
     const { book, bringing, answers, examples, gaps, doubts, sites } = partsOf(house);
     const asks = new Allowance('questions tried', { times: 120, seconds: 60 }, HASTY, house.wire.counters);
     // Each may take the thread for seconds.
-    const changes = new Allowance('answers tried', { times: 12, seconds: 60 }, HASTY, house.wire.counters);
+    const changes = new Allowance('answers tried', { times: 30, seconds: 60 }, HASTY, house.wire.counters);
     const documents = new Allowance('documents', { times: 20, seconds: 60 }, HASTY, house.wire.counters);
     const outsideTries = new Allowance('answers outside tried', { times: 30, seconds: 60 }, HASTY, house.wire.counters);
     serve(doors, questionRoutes.list, async (_, me) => ({ articles: await book.list(me.workspace) }));
@@ -220,7 +220,7 @@ export const questions: Area = {
       // What only begins a flow answers nothing elsewhere.
       return write((await book.said(me.workspace)).flatMap(({ kept }) => (kept.answer === '' ? [] : [kept])));
     });
-    serve(doors, questionRoutes.take, ({ body }, me) => book.bring(me, body.source, body.parts, body.gone));
+    serve(doors, questionRoutes.take, ({ body }, me) => book.bring(me, body));
     serve(doors, questionRoutes.propose, async ({ body }, me) => ({
       fresh: await book.takeIn(me, proposed[body.business]),
     }));

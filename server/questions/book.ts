@@ -1,11 +1,9 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { ArticlePage, ArticleVersion, ListedArticle, SeveralDone } from '@kineta/contract';
+import type { ArticlePage, ArticleVersion, ListedArticle, ProposedChange, SeveralDone, Taken } from '@kineta/contract';
 import {
   type Article,
-  blankArticle,
   cut,
   everybody,
-  hasGap,
   joinedArticle,
   type KeptArticle,
   questionKey,
@@ -17,6 +15,7 @@ import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { type ArticleRow, articles, articleVersions } from './model.ts';
+import { approved, takenIn, type WouldBe, wouldBe } from './proposed.ts';
 
 /** So many articles a workspace has at most. */
 export const MOST_ARTICLES = 10_000;
@@ -50,7 +49,7 @@ const doing: {
     done: Extract<SeveralDone, { what: What }>,
   ) => KeptArticle | null;
 } = {
-  approve: article => (article.draft && !hasGap(article.answer) ? { ...article, draft: false } : null),
+  approve: approved,
   list: (article, done) => (article.listed === done.listed ? null : { ...article, listed: done.listed }),
   tag: (article, { tag }) =>
     article.tags.includes(tag) || article.tags.length >= 20 ? null : { ...article, tags: [...article.tags, tag] },
@@ -219,34 +218,29 @@ export class ArticleBook {
 
   /**
    * Takes in what was found in a document: new ones behind the others, and other answers for those that are known.
-   * @param gone what was from there, and is removed, as it is there no more
    */
-  bring(
-    me: SignedIn,
-    source: string,
-    parts: ReadonlyArray<{ id: string | null; question: string; answer: string }>,
-    gone: readonly string[] = [],
-  ): Promise<{ fresh: number; changed: number; gone: number }> {
+  bring(me: SignedIn, taken: Taken): Promise<{ fresh: number; changed: number; gone: number }> {
     return this.change(me.workspace, async transaction => {
-      const known = new Map((await this.all(me.workspace, transaction)).map(row => [row.id, row]));
-      const changed = parts.flatMap(({ id, answer }) => {
-        const row = id === null ? undefined : known.get(id);
-        return row ? [{ id: row.id, written: { ...row.written, answer, source }, number: row.number + 1 }] : [];
-      });
-      const fresh = parts
-        .filter(({ id }) => id === null || !known.has(id))
-        .map(({ question, answer }) => ({ ...blankArticle, question, answer, source }));
-      await this.keep(me, changed, transaction);
-      await this.addWithin(me, fresh, [...known.values()], transaction);
-      const left = [...known.values()].filter(({ id, written }) => gone.includes(id) && written.source === source);
-      if (left.length > 0)
-        await this.rows(me.workspace).change(
-          { removedAt: new Date() },
-          { id: left.map(({ id }) => id) },
-          { transaction },
-        );
-      return { fresh: fresh.length, changed: changed.length, gone: left.length };
+      const rows = await this.all(me.workspace, transaction);
+      const numbers = new Map(rows.map(({ id, number }) => [id, number]));
+      const { changed, fresh, gone } = takenIn(new Map(rows.map(({ id, written }) => [id, written])), taken);
+      await this.keep(
+        me,
+        changed.map(({ id, article: written }) => ({ id, written, number: numbers.get(id)! + 1 })),
+        transaction,
+      );
+      await this.addWithin(me, fresh, rows, transaction);
+      if (gone.length > 0)
+        await this.rows(me.workspace).change({ removedAt: new Date() }, { id: gone }, { transaction });
+      return { fresh: fresh.length, changed: changed.length, gone: gone.length };
     });
+  }
+
+  /** The articles that would be otherwise with a change. @throws {ProblemError} `not_found` for one that is written and is gone */
+  async wouldBe(workspace: string, change: ProposedChange): Promise<WouldBe[]> {
+    const known = new Map((await this.all(workspace)).map(({ id, written }) => [id, written]));
+    if (change.what === 'write' && change.id !== null && !known.has(change.id)) throw notFound('answer');
+    return wouldBe(change, known);
   }
 
   async history(workspace: string, id: string): Promise<ArticleVersion[]> {

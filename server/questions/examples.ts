@@ -1,5 +1,5 @@
-import type { ChangedExample, QuestionExample } from '@kineta/contract';
-import { type Found, type KeptArticle, outcomeOf, usualThresholds } from '@kineta/core';
+import type { ChangedExample, ProposedChange, QuestionExample } from '@kineta/contract';
+import { type Found, outcomeOf, usualThresholds } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
@@ -96,15 +96,15 @@ export class Examples {
     }
   }
 
-  /** What would become of them otherwise, the newest first, with an article written so: of as many as can be asked meanwhile. */
+  /** What would become of them otherwise, the newest first, with a change of the answers: of as many as can be asked meanwhile. */
   async with(
     workspace: string,
-    change: { id: string | null; article: KeptArticle },
+    change: ProposedChange,
   ): Promise<{ asked: number; all: number; changed: ChangedExample[]; isReading: boolean }> {
-    if (change.id !== null) await this.book.one(workspace, change.id);
+    const wouldBe = await this.book.wouldBe(workspace, change);
     const rows = await this.rows(workspace).all({}, { by: 'id', newestFirst: true, most: MOST_EXAMPLES });
     const asks = rows.map(({ asked, askedBefore: before }) => ({ asked, before }));
-    const beside = await this.answers.beside(workspace, change, asks, MOST_FOUND, Date.now() + LOOKED_FOR);
+    const beside = await this.answers.beside(workspace, wouldBe, asks, MOST_FOUND, Date.now() + LOOKED_FOR);
     if (!beside) return { asked: 0, all: rows.length, changed: [], isReading: true };
     const thresholds = (await this.house.ports.directories.of(workspace)).workspace.sure ?? usualThresholds;
     const changed = beside.found.flatMap(({ now, would }, at): ChangedExample[] => {

@@ -1,4 +1,4 @@
-import { type BroughtPart, questionRoutes } from '@kineta/contract';
+import { type BroughtPart, questionRoutes, type Taken } from '@kineta/contract';
 import { type ReactNode, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -14,9 +14,11 @@ import { countWords } from '../ui/writing.ts';
 import { AnswerText } from './answer-text.tsx';
 import { DOCUMENTS, useBringing } from './bringing.ts';
 import { change } from './several.tsx';
+import { WouldChange } from './would-change.tsx';
 
 /** A sitemap lists many pages, which are read one after the other. */
-const isSitemap = (address: string): boolean => URL.canParse(address) && /\.xml$/i.test(new URL(address).pathname);
+const isSitemap = (address: string): boolean =>
+  URL.canParse(address) && /\.xml(\.gz)?$/i.test(new URL(address).pathname);
 
 /** Chooses a document, and has it read. */
 export function BringIn() {
@@ -137,24 +139,28 @@ function Part({ part, at }: { part: BroughtPart; at: number }) {
   );
 }
 
+/** What was picked, by the page that it is from. */
+const takenOf = (name: string, picked: readonly BroughtPart[]): Taken[] =>
+  [...new Set(picked.map(part => part.source ?? name))].map(source => {
+    const own = picked.filter(part => (part.source ?? name) === source);
+    return {
+      source,
+      gone: own.flatMap(({ state, article }) => (state === 'gone' ? [article!.id] : [])),
+      parts: own
+        .filter(({ state }) => state !== 'gone')
+        .map(part => ({
+          id: part.state === 'changed' ? part.article!.id : null,
+          question: titleOf(part),
+          answer: part.answer,
+        })),
+    };
+  });
+
 /** Takes in what was picked, each from the page that it is from. */
 async function takeFrom(name: string, picked: readonly BroughtPart[]) {
   const taken = { fresh: 0, changed: 0, gone: 0 };
-  for (const source of new Set(picked.map(part => part.source ?? name))) {
-    const own = picked.filter(part => (part.source ?? name) === source);
-    const { fresh, changed, gone } = await call(questionRoutes.take, {
-      body: {
-        source,
-        gone: own.flatMap(({ state, article }) => (state === 'gone' ? [article!.id] : [])),
-        parts: own
-          .filter(({ state }) => state !== 'gone')
-          .map(part => ({
-            id: part.state === 'changed' ? part.article!.id : null,
-            question: titleOf(part),
-            answer: part.answer,
-          })),
-      },
-    });
+  for (const body of takenOf(name, picked)) {
+    const { fresh, changed, gone } = await call(questionRoutes.take, { body });
     taken.fresh += fresh;
     taken.changed += changed;
     taken.gone += gone;
@@ -225,6 +231,11 @@ export function Brought() {
           Take in {countWords(chosen.size)}
         </Button>
       </div>
+      {chosen.size > 0 ? (
+        <div className="border-b border-rule px-6 py-2 max-md:px-4">
+          <WouldChange read={() => ({ what: 'take', taken: takenOf(name, picked) })} />
+        </div>
+      ) : null}
       <ul aria-label="What was found" className="min-h-0 flex-1 overflow-y-auto">
         {parts.map((part, at) => (
           <Part key={at} part={part} at={at} />

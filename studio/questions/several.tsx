@@ -1,12 +1,14 @@
-import { MOST_AT_ONCE, questionRoutes, type SeveralDone } from '@kineta/contract';
+import { MOST_AT_ONCE, type ProposedChange, questionRoutes, type SeveralDone } from '@kineta/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
 import { changedHere } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
 import { SmallInput } from '../ui/field.tsx';
 import { countWords } from '../ui/writing.ts';
 import { usePicked } from './store.ts';
+import { WouldChange } from './would-change.tsx';
 
 /** Does something to articles, and says why it could not be done. */
 export async function change<T>(work: () => Promise<T>): Promise<T | undefined> {
@@ -36,10 +38,42 @@ export async function remove(ids: readonly string[], name: string): Promise<void
   toast(`${name} removed.`, { action: { label: 'Undo', onClick: restore } });
 }
 
+/** What would become of the examples with something done to those that are picked, one after the other of what can be. */
+function Beforehand({ picked, onClose }: { picked: readonly string[]; onClose: () => void }) {
+  const ids = picked.slice(0, MOST_AT_ONCE);
+  const [id, other] = picked;
+  const may: Array<{ says: string; change: ProposedChange }> = [
+    { says: 'If they are right', change: { what: 'approve', ids } },
+    { says: 'If they are removed', change: { what: 'remove', ids } },
+    ...(picked.length === 2
+      ? [{ says: 'If they are made one', change: { what: 'join', id: id!, other: other! } as const }]
+      : []),
+  ];
+  return (
+    <Dialog
+      open
+      title="What would this change?"
+      description="Your examples are asked with the answers as they would be. Nothing is done by that."
+      onClose={onClose}
+      wide
+    >
+      <div className="space-y-4">
+        {may.map(({ says, change }) => (
+          <section key={says} aria-label={says}>
+            <h3 className="label mb-1 text-ink-2">{says}</h3>
+            <WouldChange read={() => change} />
+          </section>
+        ))}
+      </div>
+    </Dialog>
+  );
+}
+
 /** What can be done with the answers that are picked. */
 export function Several() {
   const { ids, pickAll } = usePicked();
   const [tag, setTag] = useState('');
+  const [isAsking, setAsking] = useState(false);
   const picked = [...ids];
   if (picked.length === 0) return null;
   const done = (what: SeveralDone) => change(() => doTo(picked, what));
@@ -92,6 +126,10 @@ export function Several() {
       >
         Remove
       </Button>
+      <Button look="quiet" onClick={() => setAsking(true)}>
+        What would change?
+      </Button>
+      {isAsking ? <Beforehand picked={picked} onClose={() => setAsking(false)} /> : null}
       <Button look="quiet" className="ml-auto" onClick={() => pickAll([])}>
         Pick none
       </Button>

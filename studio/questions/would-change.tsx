@@ -1,5 +1,4 @@
-import { type ChangedExample, questionRoutes } from '@kineta/contract';
-import type { KeptArticle } from '@kineta/core';
+import { type ChangedExample, type ProposedChange, questionRoutes } from '@kineta/contract';
 import { useState } from 'react';
 import { call, sentenceOf } from '../shell/api.ts';
 import { Button } from '../ui/button.tsx';
@@ -18,21 +17,21 @@ function told(asked: number, all: number, changed: number): string {
 }
 
 /**
- * What would become of the examples with an answer as it is written just now, before anybody is told it.
- * @param read what is written, if it is whole
+ * What would become of the examples with a change of the answers, before it is made.
+ * @param read the change as it stands just now, if it is whole
  */
-export function WouldChange({ id, read }: { id: string | null; read: () => KeptArticle | undefined }) {
+export function WouldChange({ read }: { read: () => ProposedChange | undefined }) {
   const [seen, setSeen] = useState<{ words: string; changed: readonly ChangedExample[] }>();
   const [isLooking, setLooking] = useState(false);
   const look = async () => {
-    const article = read();
-    if (!article) {
+    const body = read();
+    if (!body) {
       setSeen({ words: NOTHING_WRITTEN, changed: [] });
       return;
     }
     setLooking(true);
     try {
-      const { asked, all, changed, isReading } = await call(questionRoutes.wouldChange, { body: { id, article } });
+      const { asked, all, changed, isReading } = await call(questionRoutes.wouldChange, { body });
       setSeen({ words: isReading ? READING : told(asked, all, changed.length), changed });
     } catch (error) {
       setSeen({ words: sentenceOf(error), changed: [] });

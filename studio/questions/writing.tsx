@@ -150,10 +150,9 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
         </button>
       )}
       <WouldChange
-        id={page?.id ?? null}
         read={() => {
           const { success, data } = Written.safeParse({ ...form.getValues(), draft: false });
-          return success ? data : undefined;
+          return success ? { what: 'write', id: page?.id ?? null, article: data } : undefined;
         }}
       />
       {form.mistake ? (

@@ -1,10 +1,7 @@
-import { stemmer as english } from '@orama/stemmers/english';
-import { stemmer as french } from '@orama/stemmers/french';
-import { stemmer as german } from '@orama/stemmers/german';
-import { stemmer as spanish } from '@orama/stemmers/spanish';
 import { concepts } from './en/concepts.ts';
 import { idle } from './en/idle.ts';
 import { topics } from './en/topics.ts';
+import { stems } from './stems.ts';
 
 /** What helps to find articles in one language; of most there are only words. */
 export interface QuestionLanguage {
@@ -19,17 +16,20 @@ export interface QuestionLanguage {
   concepts: Readonly<Record<string, string>>;
 }
 
-const languages: Readonly<Record<string, QuestionLanguage>> = {
-  en: { stem: english, idle, concepts: { ...concepts, ...topics } },
-  de: { stem: german, idle: new Set(), concepts: {} },
-  fr: { stem: french, idle: new Set(), concepts: {} },
-  es: { stem: spanish, idle: new Set(), concepts: {} },
+/** What is known beside the stems. */
+const known: Readonly<Record<string, Pick<QuestionLanguage, 'idle' | 'concepts'>>> = {
+  en: { idle, concepts: { ...concepts, ...topics } },
 };
+const nothing: Pick<QuestionLanguage, 'idle' | 'concepts'> = { idle: new Set(), concepts: {} };
+
+const each = new Map(
+  Object.entries(stems).map(([code, stem]): [string, QuestionLanguage] => [
+    code,
+    { stem, ...(known[code] ?? nothing) },
+  ]),
+);
+const unknown: QuestionLanguage = { stem: word => word, ...nothing };
 
 /** What helps in a language by its code (“en”, “en-GB”); without a stem for any word where we know nothing of it. */
-export function questionLanguageOf(code: string): QuestionLanguage {
-  const [primary = ''] = code.toLowerCase().split('-');
-  return Object.hasOwn(languages, primary)
-    ? languages[primary]!
-    : { stem: word => word, idle: new Set(), concepts: {} };
-}
+export const questionLanguageOf = (code: string): QuestionLanguage =>
+  each.get(code.toLowerCase().split('-')[0]!) ?? unknown;

@@ -33,7 +33,12 @@ const MOST_REMEMBERED = 4_000;
  * What a visitor asks and has stood so long behind others is found by words alone, in milliseconds: encoding is nearly all that a question takes, and where
  * more are asked than can be encoded, all of them would wait for as long as that goes on.
  */
-const STANDS_FOR = 300;
+const STANDS_FOR = 80;
+/**
+ * Where words are so sure of an article, a visitor’s question is not read for its meaning, which would find the same: of 2,600 questions
+ * of businesses that nothing was learnt from, words were so sure of one in twenty, and meaning had the same article nearest for each.
+ */
+const SURE_BY_WORDS = 0.9;
 
 /** What is made when it is first needed, and once; an encoder that could not be made is made anew by who asks next. */
 let encoder: Promise<Encoder> | undefined;
@@ -93,6 +98,10 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given'], stoodFor: numbe
     const there = ready.get(name);
     if (!there) return null;
     const { finder, isEnglish } = there;
+    if (hurry && finder.hasMeaning) {
+      const byWords = finder.find(asked, before);
+      if ((byWords[0]?.confidence ?? 0) >= SURE_BY_WORDS) return { found: byWords.slice(0, most), byMeaning: false };
+    }
     const texts = isEnglish && finder.hasMeaning ? textsAsked(asked, before) : [];
     const meanings = await meant(texts, hurry && stoodFor > STANDS_FOR);
     const meaningOf = (text: string) => meanings.get(text);
