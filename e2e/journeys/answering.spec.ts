@@ -222,7 +222,7 @@ test('a lead says what is right: it is a wording at once, an example from then o
   // What a change would do is seen before anybody is told it.
   await hanne.getByRole('link', { name: 'Answers' }).click();
   await hanne.getByRole('main').getByRole('link', { name: 'How loud is the outside unit?' }).first().click();
-  const change = hanne.getByRole('region', { name: 'What this would change' });
+  const change = hanne.getByRole('region', { name: 'What would this change?' });
   // What was changed above is still being read for a moment.
   await expect(async () => {
     await change.getByRole('button').click();

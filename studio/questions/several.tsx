@@ -57,12 +57,9 @@ function Beforehand({ picked, onClose }: { picked: readonly string[]; onClose: (
       onClose={onClose}
       wide
     >
-      <div className="space-y-4">
+      <div className="space-y-3">
         {may.map(({ says, change }) => (
-          <section key={says} aria-label={says}>
-            <h3 className="label mb-1 text-ink-2">{says}</h3>
-            <WouldChange read={() => change} />
-          </section>
+          <WouldChange key={says} says={says} read={() => change} />
         ))}
       </div>
     </Dialog>

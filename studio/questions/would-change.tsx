@@ -1,11 +1,15 @@
 import { type ChangedExample, type ProposedChange, questionRoutes } from '@kineta/contract';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { call, sentenceOf } from '../shell/api.ts';
 import { Button } from '../ui/button.tsx';
 import { Outcome } from './outcome.tsx';
 
 const NOTHING_WRITTEN = 'Write what is asked and what is answered first.';
-const READING = 'The answers are still being read. Please look again in a moment.';
+const READING = 'The answers are still being read for their meaning …';
+const NOT_READ = 'The answers are still being read. Please look again in a few minutes.';
+/** How often it is looked whether they are read, and after how many milliseconds again. */
+const MOST_LOOKS = 30;
+const LOOK_AGAIN = 2_000;
 
 function told(asked: number, all: number, changed: number): string {
   if (all === 0) return 'There are no examples yet: ask something beside this, and say what is right.';
@@ -19,10 +23,24 @@ function told(asked: number, all: number, changed: number): string {
 /**
  * What would become of the examples with a change of the answers, before it is made.
  * @param read the change as it stands just now, if it is whole
+ * @param says what asks for it
  */
-export function WouldChange({ read }: { read: () => ProposedChange | undefined }) {
+export function WouldChange({
+  read,
+  says = 'What would this change?',
+}: {
+  read: () => ProposedChange | undefined;
+  says?: string;
+}) {
   const [seen, setSeen] = useState<{ words: string; changed: readonly ChangedExample[] }>();
   const [isLooking, setLooking] = useState(false);
+  const isShown = useRef(true);
+  useEffect(() => {
+    isShown.current = true;
+    return () => {
+      isShown.current = false;
+    };
+  }, []);
   const look = async () => {
     const body = read();
     if (!body) {
@@ -31,8 +49,13 @@ export function WouldChange({ read }: { read: () => ProposedChange | undefined }
     }
     setLooking(true);
     try {
-      const { asked, all, changed, isReading } = await call(questionRoutes.wouldChange, { body });
-      setSeen({ words: isReading ? READING : told(asked, all, changed.length), changed });
+      for (let looks = 1; isShown.current; looks++) {
+        const { asked, all, changed, isReading } = await call(questionRoutes.wouldChange, { body });
+        const words = !isReading ? told(asked, all, changed.length) : looks < MOST_LOOKS ? READING : NOT_READ;
+        setSeen({ words, changed });
+        if (words !== READING) break;
+        await new Promise(resolve => setTimeout(resolve, LOOK_AGAIN));
+      }
     } catch (error) {
       setSeen({ words: sentenceOf(error), changed: [] });
     } finally {
@@ -40,9 +63,9 @@ export function WouldChange({ read }: { read: () => ProposedChange | undefined }
     }
   };
   return (
-    <section aria-label="What this would change">
+    <section aria-label={says}>
       <Button disabled={isLooking} onClick={() => void look()}>
-        {isLooking ? 'Asking the examples…' : 'What would this change?'}
+        {isLooking ? 'Asking the examples…' : says}
       </Button>
       {seen ? (
         <div role="status" className="mt-2 rounded-md border border-rule bg-sheet px-4 py-2.5">
