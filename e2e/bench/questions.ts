@@ -125,7 +125,11 @@ export async function questions(): Promise<Result[]> {
   await thread.ask('take', { name: 'bench', language: 'en', articles, meanings }, LONG);
   const minutes = (performance.now() - began) / 60_000;
   const find = (text: string) =>
-    thread.ask('find', { name: 'bench', asked: text, before: [], most: 24, explained: 0, hurry: false }, LONG);
+    thread.ask(
+      'find',
+      { name: 'bench', asked: text, before: [], most: 24, explained: 0, patience: Number.POSITIVE_INFINITY },
+      LONG,
+    );
   await timed(find);
   meanings.clear();
   const loop = monitorEventLoopDelay({ resolution: 1 });

@@ -34,7 +34,7 @@ test('while the thread that reads meanings falls again and again, answers are fo
     });
   };
   const thread = new Thread(pino({ level: 'silent' }), { start: falls });
-  const answers = new Answers(server.house, new ArticleBook(server.house), thread, []);
+  const answers = new Answers(server.house, new ArticleBook(server.house), thread, [], { isBusy: false });
   for (let time = 0; time < 3; time++) {
     const { found, byMeaning } = await answers.find(workspace.id, 'where do they leave', [], 2, 1);
     expect(byMeaning).toBe(false);

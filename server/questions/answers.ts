@@ -14,10 +14,11 @@ import type { House } from '../house/house.ts';
 import type { WorkspaceSettings } from '../house/ports.ts';
 import type { ArticleBook } from './book.ts';
 import { DIMENSIONS } from './dimensions.ts';
+import type { Load } from './load.ts';
 import { Memory } from './memory.ts';
-import type { WouldBe } from './proposed.ts';
 import type { Asks, FoundWith } from './thread/messages.ts';
 import { type Thread, ThreadSilent } from './thread/thread.ts';
+import type { WouldBe } from './would-be.ts';
 
 /** So long it may take to find something, in milliseconds; then words alone are gone by. */
 const FIND_WITHIN = 2_000;
@@ -31,6 +32,11 @@ const AT_ONCE = 2;
 const READ_AT_ONCE = 12;
 /** More than so many are read on threads of their own. */
 const MANY = 60;
+/**
+ * What a visitor asks and has stood so long behind others is found by words alone, in milliseconds: encoding is nearly all that a question takes, and where
+ * more are asked than can be encoded, all of them would wait for as long as that goes on.
+ */
+const STANDS_FOR = 80;
 /** So many workspaces’ articles are held here. */
 const MOST_EDITIONS = 200;
 
@@ -84,6 +90,7 @@ export class Answers {
   private readonly memory: Memory;
   private readonly thread: Thread;
   private readonly readers: readonly Thread[];
+  private readonly load: Pick<Load, 'isBusy'>;
   /** Who reads many texts waits for who does already. */
   private many: Promise<void> = Promise.resolve();
   private readonly editions = new LRUCache<string, Promise<Edition>>({ max: MOST_EDITIONS });
@@ -91,24 +98,27 @@ export class Answers {
   /**
    * @param thread finds, and reads a few texts
    * @param readers read many texts at a time
+   * @param load how busy this process is: then visitors are answered by words alone, which takes a tenth of the time
    */
   constructor(
     house: Pick<House, 'tables' | 'database' | 'ports' | 'logger'>,
     book: ArticleBook,
     thread: Thread,
     readers: readonly Thread[],
+    load: Pick<Load, 'isBusy'>,
   ) {
     this.house = house;
     this.book = book;
     this.memory = new Memory(house);
     this.thread = thread;
     this.readers = readers;
+    this.load = load;
   }
 
   /**
    * @param most so many are told of
    * @param explained so many of those with the reason
-   * @param hurry whether somebody waits for it in a chat: where many ask at once, words alone are gone by then
+   * @param inChat whether a visitor waits for it: where many ask at once, words alone are gone by then
    */
   async find(
     workspace: string,
@@ -116,13 +126,14 @@ export class Answers {
     before: readonly string[],
     most: number,
     explained = 0,
-    hurry = false,
+    inChat = false,
   ): Promise<Answer> {
     const edition = await this.edition(workspace);
     const { kept: articles } = edition;
     const { synonyms } = edition;
     const own = before.map(text => synonyms.in(text));
-    const given = { name: edition.name, asked: synonyms.in(asked), before: own, most, explained, hurry };
+    const patience = !inChat ? Number.POSITIVE_INFINITY : this.load.isBusy ? 0 : STANDS_FOR;
+    const given = { name: edition.name, asked: synonyms.in(asked), before: own, most, explained, patience };
     const answer = await this.byThread(edition, given);
     return { ...(answer ?? this.here(edition, given)), articles, unread: edition.unread };
   }
@@ -213,7 +224,7 @@ export class Answers {
       before: before.map(text => synonyms.in(text)),
       most,
       explained: 0,
-      hurry: false,
+      patience: Number.POSITIVE_INFINITY,
     });
     try {
       const isRead = language.toLowerCase().startsWith('en');

@@ -14,6 +14,7 @@ import { ArticleDoubts } from './doubts.ts';
 import { Examples } from './examples.ts';
 import { Gaps } from './gaps.ts';
 import { askedListener } from './listener.ts';
+import { Load } from './load.ts';
 import {
   articles,
   articleVersions,
@@ -44,6 +45,7 @@ interface Parts {
   gaps: Gaps;
   doubts: ArticleDoubts;
   sites: SiteReading;
+  load: Load;
   threads: readonly Thread[];
 }
 const made = new WeakMap<House, Parts>();
@@ -59,7 +61,8 @@ function partsOf(house: House): Parts {
     { length: Math.min(MOST_READERS, availableParallelism()) },
     () => new Thread(house.logger),
   );
-  const answers = new Answers(house, book, finding, readers);
+  const load = new Load();
+  const answers = new Answers(house, book, finding, readers, load);
   const bringing = new Bringing(house, book, answers, reading);
   const parts = {
     house,
@@ -71,6 +74,7 @@ function partsOf(house: House): Parts {
     gaps: new Gaps(house, book, answers),
     doubts: new ArticleDoubts(house, book, answers),
     sites: new SiteReading(house, html => bringing.partsOf(html)),
+    load,
     threads: [finding, reading, ...readers],
   };
   made.set(house, parts);
@@ -261,6 +265,8 @@ export const questions: Area = {
     },
   ],
   close: async house => {
-    await Promise.all(partsOf(house).threads.map(thread => thread.close()));
+    const { load, threads } = partsOf(house);
+    load.close();
+    await Promise.all(threads.map(thread => thread.close()));
   },
 };

@@ -81,14 +81,14 @@ async function weighed(
   explained: number,
 ): Promise<Weighed | undefined> {
   // Who wants to know why tries it out, and would be misled by words alone.
-  const hurry = explained === 0;
+  const inChat = explained === 0;
   const { found, articles, byMeaning, unread } = await answers.find(
     workspace,
     text,
     before,
     LOOKED_AT,
     explained,
-    hurry,
+    inChat,
   );
   if (articles.size === 0) return undefined;
   const sayable = sayableTo(await ports.directories.of(workspace), asker);

@@ -15,7 +15,7 @@ import type { House } from '../house/house.ts';
 import type { SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { type ArticleRow, articles, articleVersions } from './model.ts';
-import { approved, takenIn, type WouldBe, wouldBe } from './proposed.ts';
+import { approved, takenIn, type WouldBe, wouldBe } from './would-be.ts';
 
 /** So many articles a workspace has at most. */
 export const MOST_ARTICLES = 10_000;

@@ -22,11 +22,18 @@ export interface Asks {
   /** Lets articles go that nobody will ask for any more. */
   drop: { given: { name: string }; back: { ready: true } };
   /**
-   * The best of what is found there, the first of them explained; null where it knows no articles by the name. In a hurry, what stood
-   * behind others is found by words alone.
+   * The best of what is found there, the first of them explained; null where it knows no articles by the name. What has stood behind
+   * others for longer than `patience`, in milliseconds, is found by words alone, and so is what words are sure of where that has an end.
    */
   find: {
-    given: { name: string; asked: string; before: readonly string[]; most: number; explained: number; hurry: boolean };
+    given: {
+      name: string;
+      asked: string;
+      before: readonly string[];
+      most: number;
+      explained: number;
+      patience: number;
+    };
     back: { found: FoundWith[]; byMeaning: boolean } | null;
   };
   /** What is made of a text that was composed of sources. */

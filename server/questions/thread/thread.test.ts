@@ -20,7 +20,11 @@ const articles = [
 
 test('finds by words until it is told what the articles mean, then by meaning as well', async () => {
   const find = (name: string) =>
-    thread.ask('find', { name, asked: 'is my poodel welcome', before: [], most: 2, explained: 1, hurry: false }, LONG);
+    thread.ask(
+      'find',
+      { name, asked: 'is my poodel welcome', before: [], most: 2, explained: 1, patience: Number.POSITIVE_INFINITY },
+      LONG,
+    );
   expect(await find('boats')).toBeNull();
   await thread.ask('take', { name: 'boats', language: 'en-GB', articles, meanings: null }, LONG);
   expect(await find('boats')).toMatchObject({ byMeaning: false });
@@ -40,8 +44,8 @@ test('finds by words until it is told what the articles mean, then by meaning as
 });
 
 test('where more is asked than can be read for its meaning, those behind are found by words, and nobody waits for long', async () => {
-  const find = (asked: string, hurry = true) =>
-    thread.ask('find', { name: 'boats', asked, before: [], most: 1, explained: 0, hurry }, LONG);
+  const find = (asked: string, patience = 80) =>
+    thread.ask('find', { name: 'boats', asked, before: [], most: 1, explained: 0, patience }, LONG);
   const many = Array.from(
     { length: 150 },
     (_, at) => `is my dog, which is number ${at} of those that we have, welcome`,
@@ -49,7 +53,7 @@ test('where more is asked than can be read for its meaning, those behind are fou
   // Who is in no hurry waits.
   const [found, patient] = await Promise.all([
     Promise.all(many.map(asked => find(asked))),
-    find('may a cat come', false),
+    find('may a cat come', Number.POSITIVE_INFINITY),
   ]);
   expect(patient).toMatchObject({ byMeaning: true });
   expect(found[0]).toMatchObject({ byMeaning: true, found: [{ id: 'dogs' }] });
@@ -63,7 +67,7 @@ test('other languages go by words', async () => {
   const polish = [{ id: '1', question: 'Ile kosztuje bilet?', answer: '20 zł' }];
   await thread.ask('take', { name: 'pl', language: 'pl', articles: polish, meanings: null }, LONG);
   expect(
-    await thread.ask('find', { name: 'pl', asked: 'bilet', before: [], most: 1, explained: 0, hurry: true }, LONG),
+    await thread.ask('find', { name: 'pl', asked: 'bilet', before: [], most: 1, explained: 0, patience: 80 }, LONG),
   ).toMatchObject({
     byMeaning: false,
     found: [{ id: '1' }],
@@ -79,7 +83,8 @@ test('who asks is told when it ends, and it begins anew, without what it had bee
   };
   const echo = `const { parentPort } = require('node:worker_threads'); parentPort.on('message', m => m.name === 'take' ? process.exit(1) : m.name === 'find' ? parentPort.postMessage({ id: m.id, back: null }) : undefined);`;
   const falling = new Thread(logger, { start: () => script(echo) });
-  const find = () => falling.ask('find', { name: '', asked: '', before: [], most: 1, explained: 0, hurry: true }, LONG);
+  const find = () =>
+    falling.ask('find', { name: '', asked: '', before: [], most: 1, explained: 0, patience: 80 }, LONG);
   expect(await find()).toBeNull();
   const slow = falling.ask('encode', { texts: ['never answered'] }, LONG);
   slow.catch(() => {});

@@ -30,11 +30,6 @@ interface Ready {
 /** So many texts that visitors wrote are remembered with what they mean: the same is asked again, and what was asked before comes along. */
 const MOST_REMEMBERED = 4_000;
 /**
- * What a visitor asks and has stood so long behind others is found by words alone, in milliseconds: encoding is nearly all that a question takes, and where
- * more are asked than can be encoded, all of them would wait for as long as that goes on.
- */
-const STANDS_FOR = 80;
-/**
  * Where words are so sure of an article, a visitor’s question is not read for its meaning, which would find the same: of 2,600 questions
  * of businesses that nothing was learnt from, words were so sure of one in twenty, and meaning had the same article nearest for each.
  */
@@ -94,16 +89,16 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given'], stoodFor: numbe
     return { ready: true };
   },
 
-  async find({ name, asked, before, most, explained, hurry }, stoodFor) {
+  async find({ name, asked, before, most, explained, patience }, stoodFor) {
     const there = ready.get(name);
     if (!there) return null;
     const { finder, isEnglish } = there;
-    if (hurry && finder.hasMeaning) {
+    if (patience < Number.POSITIVE_INFINITY && finder.hasMeaning) {
       const byWords = finder.find(asked, before);
       if ((byWords[0]?.confidence ?? 0) >= SURE_BY_WORDS) return { found: byWords.slice(0, most), byMeaning: false };
     }
     const texts = isEnglish && finder.hasMeaning ? textsAsked(asked, before) : [];
-    const meanings = await meant(texts, hurry && stoodFor > STANDS_FOR);
+    const meanings = await meant(texts, stoodFor >= patience);
     const meaningOf = (text: string) => meanings.get(text);
     const found = finder.find(asked, before, meaningOf).slice(0, most);
     return {
