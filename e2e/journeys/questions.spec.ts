@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, people, studio, test, visit } from './stack.ts';
+import { expect, people, point, studio, test, visit } from './stack.ts';
 
 const asking = (page: Page) => page.getByRole('complementary', { name: 'Ask as a visitor' });
 
@@ -191,6 +191,16 @@ test('an answer leads into a scene by its button, and words begin one at once, i
     await expect(hanne.getByRole('link', { name: question })).toBeVisible();
   };
   await write('Do you sell gift vouchers?', 'We do, for a survey.', 'Give a survey', false);
+  // With a picture, which says what it shows to whom cannot see it.
+  await hanne.getByRole('link', { name: 'Do you sell gift vouchers?' }).click();
+  await hanne
+    .locator('form input[type=file]')
+    .setInputFiles({ name: 'voucher.png', mimeType: 'image/png', buffer: point });
+  const answer = hanne.getByLabel('What is answered');
+  await expect(answer).toHaveValue(/!\[What it shows\]\(\/\S+\)/);
+  await answer.fill((await answer.inputValue()).replace('What it shows', 'A voucher with a bow'));
+  await hanne.getByRole('button', { name: 'Keep it' }).click();
+  await expect(hanne.getByPlaceholder('Find')).toBeVisible();
   await write('Order a gift voucher', '', 'Order one', true);
 
   await ask(hanne, 'I would like to order a gift voucher');
@@ -199,6 +209,7 @@ test('an answer leads into a scene by its button, and words begin one at once, i
   const { chat, pick, say } = await visit(browser, stack);
   await say('do you sell gift vouchers?');
   await expect(chat.getByText('We do, for a survey.')).toBeVisible();
+  await expect(chat.getByRole('img', { name: 'A voucher with a bow' })).toHaveJSProperty('naturalWidth', 1);
   await pick('Give a survey');
   await expect(chat.getByText(/Which day suits you\?$/)).toBeVisible();
 

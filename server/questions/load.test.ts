@@ -10,12 +10,12 @@ test('a process that works nearly all of its time is busy, and a while longer', 
   vi.advanceTimersByTime(1_000);
   expect(load.isBusy).toBe(false);
   share = 0.95;
-  vi.advanceTimersByTime(500);
+  vi.advanceTimersByTime(1_000);
   expect(load.isBusy).toBe(true);
   share = 0.5;
-  vi.advanceTimersByTime(2_500);
+  vi.advanceTimersByTime(2_000);
   expect(load.isBusy).toBe(true);
-  vi.advanceTimersByTime(1_000);
+  vi.advanceTimersByTime(2_000);
   expect(load.isBusy).toBe(false);
   load.close();
 });

@@ -1,9 +1,9 @@
 import { performance } from 'node:perf_hooks';
 
 /** How often it is looked how busy this process is, in milliseconds. */
-const LOOKED_EVERY = 500;
+const LOOKED_EVERY = 1_000;
 /** From what share of its time on a process has no room for what can be done without. */
-const BUSY_FROM = 0.85;
+const BUSY_FROM = 0.75;
 /** It is busy for so long at least, in milliseconds: with less to do it would seem to have room at once. */
 const BUSY_FOR = 3_000;
 

@@ -32,6 +32,7 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
   const before = fieldsOf(page?.article ?? { ...blankArticle, question });
   const [narrows, setNarrows] = useState(isNarrowed(before));
   const form = useSentForm(Written, before, async article => {
+    const there = location.pathname;
     const kept = page
       ? await call(questionRoutes.change, { params: { id: page.id }, body: { article, number: page.number } })
       : await call(questionRoutes.add, { body: article });
@@ -39,7 +40,8 @@ export function Writing({ page, question = '' }: { page?: ArticlePage; question?
     await changedHere(questionRoutes.list, questionRoutes.listedThere, questionRoutes.history);
     // Whoever corrects an answer sees at once what would be said now.
     if (asked !== '') void ask(asked);
-    void navigate('/questions');
+    // Whoever has gone on meanwhile is not taken elsewhere.
+    if (location.pathname === there) void navigate('/questions');
   });
   const { sites } = useSignedIn();
   const { answer, wordings } = form.watch();

@@ -6,6 +6,7 @@ import { FlowStart, OfferedFlow } from '../../questions/flow-button.ts';
 import { OutsideNoted } from '../../questions/outside/outside.ts';
 import { Id } from '../id.ts';
 import { lineOf } from '../line.ts';
+import { mustKind } from '../runs/must.ts';
 import { actKind } from './kind.ts';
 
 /** So much of an answer stands in lists, in characters. */
@@ -48,17 +49,39 @@ export function startOfButton(
   return pressed?.flow === undefined ? undefined : FlowStart.parse({ flow: pressed.flow, scene: pressed.scene });
 }
 
+const tells = z.object({
+  act: z.literal('tell answer'),
+  step: Id,
+  article: Named,
+  blocks: z.array(AnswerBlock),
+  sources: z.array(Named).optional(),
+  flows: z.array(OfferedFlow).optional(),
+});
+
+const mustAnswer = mustKind<z.infer<typeof tells>>()({
+  must: 'answer',
+  schema: z.strictObject({ must: z.literal('answer'), article: z.string().max(30), question: z.string().max(500) }),
+  mostly: true,
+  words: ({ question }) => `“${question}” is answered.`,
+  why({ article, question }, acts) {
+    if (acts.some(act => act.article.id === article)) return undefined;
+    const others = acts.map(act => `“${act.article.question}”`);
+    return others.length > 0
+      ? `${others.join(', ')} ${others.length === 1 ? 'was' : 'were'} answered, and not “${question}”.`
+      : `nothing was answered.`;
+  },
+  shown: acts =>
+    [...new Map(acts.map(({ article }) => [article.id, article.question]))].map(([article, question]) => ({
+      must: 'answer' as const,
+      article,
+      question,
+    })),
+});
+
 /** Tells the visitor what an article answers. */
 export const tellAnswer = actKind({
   act: 'tell answer',
-  schema: z.object({
-    act: z.literal('tell answer'),
-    step: Id,
-    article: Named,
-    blocks: z.array(AnswerBlock),
-    sources: z.array(Named).optional(),
-    flows: z.array(OfferedFlow).optional(),
-  }),
+  schema: tells,
   entry: told,
   leaves: ({ article, blocks, sources, flows }, speaker) => ({
     speaker,
@@ -68,6 +91,7 @@ export const tellAnswer = actKind({
     ...(flows ? { flows } : {}),
   }),
   said: ({ blocks }) => lineOf(blocksText(blocks)),
+  musts: [mustAnswer],
 });
 
 const percent = (confidence: number): string => `${Math.round(confidence * 100)}%`;

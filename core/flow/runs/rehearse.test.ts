@@ -121,6 +121,33 @@ describe('a run-through', () => {
     ]);
   });
 
+  test('may ask for what is answered, and for the flow that goes on', () => {
+    const asks = (id: string, more: object = {}): Beat => ({
+      does: 'replies',
+      text: 'is it loud?',
+      found: {
+        articles: [{ id, question: `Question ${id}`, answer: 'Like a fridge.', tags: [], confidence: 0.9, ...more }],
+        byMeaning: true,
+      },
+    });
+    const answered: Must = { must: 'answer', article: '1', question: 'Question 1' };
+    const goesOn: Must = { must: 'go on with', flow: 'Visits' };
+    const onward = { flows: [{ label: 'Book', flow: 'Visits' }], atOnce: true };
+    expect(why(run([asks('1', onward)], [answered, goesOn]))).toEqual([]);
+    expect(why(run([asks('2')], [answered, goesOn]))).toEqual([
+      '“Question 2” was answered, and not “Question 1”.',
+      'it goes on with no other flow.',
+    ]);
+    expect(why(run([says('flat')], [answered]))).toEqual(['nothing was answered.']);
+    expect([answered, goesOn].map(mustWords)).toEqual([
+      '“Question 1” is answered.',
+      'It goes on with the flow “Visits”.',
+    ]);
+    expect(musts(rehearse(flow, run([asks('1', onward)], [answered]), stage)).map(({ must }) => must.must)).toEqual(
+      expect.arrayContaining(['answer', 'go on with']),
+    );
+  });
+
   test('goes by its clock, its visitor, and who is in', () => {
     const closed: Must[] = [{ must: 'say', text: 'We are out.' }];
     const setting = (more: object) => ({ setting: { ...plainSetting, ...more } });
