@@ -458,7 +458,7 @@ describe('an answer that leads into a flow', () => {
 
   test('goes to a scene of its own flow without leaving it, and keeps what is known', () => {
     const flow = {
-      ...flowOf({ welcome: [which, end], visits: [say('when', 'Which day suits you?'), end] }),
+      ...flowOf({ welcome: [which, end], visits: [{ ...name, id: 'when', line: line('Which day suits you?') }, end] }),
       name: 'Visits',
     };
     const scene = { flow: 'Visits', scene: 'visits' };
@@ -469,6 +469,8 @@ describe('an answer that leads into a flow', () => {
       const { last } = perform(flow, [opened, event]);
       expect(said(last)).toEqual(['Which day suits you?']);
       expect(last.some(({ act }) => act === 'start flow')).toBe(false);
+      // Whoever did not mean that goes back.
+      expect(said(perform(flow, [opened, event, typed('back')]).last)).toEqual(['Flat or house?']);
     }
     const elsewhere = perform({ ...flow, name: 'Other' }, [
       opened,

@@ -210,6 +210,7 @@ function takeUp(program: Program, session: Session, event: Event, run: Performan
     case 'replied': {
       if (session.state === 'handed over') return undefined;
       if (event.startsFlow !== undefined) {
+        if (session.state === 'asking') leaves(session, run);
         // Where a person was promised, that goes before: this question is over.
         return startFlow(run, session.at ?? '', event.startsFlow) ?? END;
       }
@@ -298,6 +299,11 @@ function waitedLong(player: Player | undefined, run: Run): Next | undefined {
 const wishOf = ({ text }: Reply, { world }: Run): Wanted | undefined =>
   understandWish(text, world.locale.language, world.wishes);
 
+/** The question that waited is left: it is what is gone back to. */
+function leaves({ at }: Session, run: Performance): void {
+  if (at !== undefined) run.past = run.past.slice(1 - MOST_BACK).concat(at);
+}
+
 function replied(
   player: Player,
   waiting: number,
@@ -331,7 +337,10 @@ function replied(
     }
   }
   const aside = picked || player.isAsked ? undefined : answeredAside(run, player, session.at ?? '', reply);
-  if (typeof aside === 'object') return aside.to;
+  if (typeof aside === 'object') {
+    leaves(session, run);
+    return aside.to;
+  }
   if (aside) {
     const { tries } = run;
     const again = player.asksAgain?.(run) ?? player.enter(run);
@@ -341,7 +350,7 @@ function replied(
   // What a step that answers questions has dealt with is asked of no other.
   if (!picked && !player.isAsked) run.ledBy = reply;
   const next = player.answer ? player.answer(run, reply) : waiting;
-  if (next !== WAIT && session.at !== undefined) run.past = run.past.slice(1 - MOST_BACK).concat(session.at);
+  if (next !== WAIT) leaves(session, run);
   return next;
 }
 

@@ -394,12 +394,29 @@ const outside = fc.option(
   { nil: undefined },
 );
 
-/** What may be found for anything: an article that fits more or less, tagged or not. */
+/** Where a button behind an answer may lead: within the flow, or out of it. */
+const leads = fc.constantFrom({ flow: 'Random', scene: 's0' }, { flow: 'Random', scene: 's1' }, { flow: 'Other' });
+
+/** What may be found for anything: an article that fits more or less, tagged or not, and may lead elsewhere. */
 const found = fc
-  .tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.boolean(), fc.boolean(), outside)
-  .map(([confidence, isTagged, byMeaning, outside]) => ({
+  .tuple(
+    fc.double({ min: 0, max: 1, noNaN: true }),
+    fc.boolean(),
+    fc.boolean(),
+    outside,
+    fc.option(fc.tuple(leads, fc.boolean()), { freq: 3, nil: undefined }),
+  )
+  .map(([confidence, isTagged, byMeaning, outside, leadsOn]) => ({
     articles: [
-      { id: '5', question: 'How loud is it?', answer: '**40** dB.', confidence, tags: isTagged ? ['heat pumps'] : [] },
+      {
+        id: '5',
+        question: 'How loud is it?',
+        answer: '**40** dB.',
+        confidence,
+        tags: isTagged ? ['heat pumps'] : [],
+        ...(leadsOn ? { flows: [{ label: 'On', ...leadsOn[0] }] } : {}),
+        ...(leadsOn?.[1] ? { atOnce: true as const } : {}),
+      },
       { id: '6', question: 'How large is it?', answer: 'A metre.', confidence: confidence / 2, tags: [] },
     ],
     byMeaning,
@@ -468,6 +485,7 @@ export const anyEvent: fc.Arbitrary<Event> = fc.oneof(
         { nil: undefined },
       ),
       found: fc.option(found, { nil: undefined }),
+      startsFlow: fc.option(leads, { freq: 10, nil: undefined }),
     }),
   },
 );
