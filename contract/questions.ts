@@ -27,6 +27,9 @@ export const ListedArticle = z.object({
   listed: z.boolean(),
   /** Whether it is kept from some: by site, page, language, person, or days. */
   narrowed: z.boolean(),
+  /** The flows that it leads into, by their identities, and whether the first begins at once. */
+  flows: z.array(z.string()),
+  atOnce: z.boolean(),
   /** How often it was said. */
   used: z.int(),
 });

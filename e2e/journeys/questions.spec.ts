@@ -205,6 +205,16 @@ test('an answer leads into a scene by its button, and words begin one at once, i
 
   await ask(hanne, 'I would like to order a gift voucher');
   await expect(hanne.getByText('Begins the flow “First visit” at “Book a survey”.')).toBeVisible();
+  // The flow says so as well.
+  await hanne.getByRole('link', { name: 'Flows' }).click();
+  await hanne.getByRole('button', { name: 'More for First visit' }).click();
+  await hanne.getByRole('menuitem', { name: 'Words that begin it…' }).click();
+  const begins = hanne.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Order a gift voucher' });
+  await expect(begins.getByText('at once')).toBeVisible();
+  await hanne.getByRole('dialog').getByRole('button', { name: 'New words' }).click();
+  await expect(hanne.getByLabel('Flow of button 1')).toHaveValue(/\d/);
+  await expect(hanne.getByLabel('Begin the first as soon as this is asked, without a button')).toBeChecked();
+  await hanne.getByRole('button', { name: '← All answers' }).click();
 
   const { chat, pick, say } = await visit(browser, stack);
   await say('do you sell gift vouchers?');

@@ -25,7 +25,7 @@ const MOST_VERSIONS = 100;
 const BEGINS = 200;
 
 function listed({ id, written, used }: ArticleRow): ListedArticle {
-  const { question, answer, wordings, tags, source, draft, audience, from, to } = written;
+  const { question, answer, wordings, tags, source, draft, audience, from, to, flows, atOnce } = written;
   return {
     id,
     question,
@@ -35,6 +35,8 @@ function listed({ id, written, used }: ArticleRow): ListedArticle {
     source,
     draft,
     listed: written.listed,
+    flows: flows.map(({ flow }) => flow),
+    atOnce,
     narrowed: from !== null || to !== null || !isDeepStrictEqual(audience, everybody),
     used,
   };

@@ -15,6 +15,7 @@ import { Pill } from '../ui/pill.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { shortTime, wholeTime } from '../ui/time.ts';
 import { countWords } from '../ui/writing.ts';
+import { BegunByWords } from './begun-by-words.tsx';
 import { NewFlow } from './new-flow.tsx';
 
 const columns =
@@ -88,6 +89,7 @@ export default function FlowList() {
   const flows = data?.flows;
   const mistake = error && !flows ? sentenceOf(error) : '';
   const [naming, setNaming] = useState<'new' | FlowSummary>();
+  const [begun, setBegun] = useState<FlowSummary>();
   const file = useRef<HTMLInputElement>(null);
 
   const attempt = async (work: () => Promise<unknown>) => {
@@ -190,6 +192,7 @@ export default function FlowList() {
                   items={[
                     { label: 'Read it whole', onSelect: () => void navigate(`/flows/${flow.id}/reading`) },
                     { label: 'Rename…', onSelect: () => setNaming(flow) },
+                    ...(flow.edition ? [{ label: 'Words that begin it…', onSelect: () => setBegun(flow) }] : []),
                     {
                       label: 'Clone',
                       onSelect: () => attempt(() => call(flowRoutes.create, { body: { from: flow.id } })),
@@ -210,6 +213,7 @@ export default function FlowList() {
           </ul>
         </div>
       )}
+      {begun ? <BegunByWords flow={begun} onClose={() => setBegun(undefined)} /> : null}
       {naming === 'new' ? (
         <NewFlow onClose={() => setNaming(undefined)} />
       ) : naming ? (

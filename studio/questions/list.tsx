@@ -100,7 +100,7 @@ function Moves({ article, index, shown }: { article: ListedArticle; index: numbe
 function Row({ article, open, doubt }: { article: ListedArticle; open: boolean; doubt: string | undefined }) {
   const picked = usePicked(({ ids }) => ids.has(article.id));
   const pick = usePicked(state => state.pick);
-  const { id, question, begins, tags, source, draft, narrowed, used } = article;
+  const { id, question, begins, tags, source, draft, narrowed, used, atOnce } = article;
   return (
     <div className={`flex h-full min-w-0 flex-1 gap-3 border-b border-rule py-2.5 ${open ? 'bg-paper-2' : ''}`}>
       <input
@@ -115,6 +115,7 @@ function Row({ article, open, doubt }: { article: ListedArticle; open: boolean; 
           <span className="truncate font-script text-[1.0625rem] font-semibold group-hover:underline">{question}</span>
           {draft ? <Pill tone="waits">to check</Pill> : null}
           {narrowed ? <Pill tone="neutral">not for all</Pill> : null}
+          {atOnce ? <Pill tone="kineta">begins a flow</Pill> : null}
         </span>
         {doubt ? (
           <span className="block truncate text-ochre" title={doubt}>

@@ -1,4 +1,5 @@
 import { questionRoutes } from '@kineta/contract';
+import { blankArticle, type KeptArticle } from '@kineta/core';
 import { useEffect, useMemo, useState } from 'react';
 import { NavLink, useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentenceOf } from '../shell/api.ts';
@@ -25,6 +26,16 @@ const views = [
   { name: 'Examples', to: '/questions/examples' },
 ];
 
+/** A new answer as the address says it begins: with a question, or leading into a flow at once. */
+function begunWith(query: URLSearchParams): KeptArticle {
+  const [question, flow, label] = ['question', 'begins', 'as'].map(name => query.get(name) ?? '');
+  return {
+    ...blankArticle,
+    question: question!,
+    ...(flow ? { flows: [{ label: (label || 'Begin').slice(0, 60), flow }], atOnce: true } : {}),
+  };
+}
+
 function Written({ id }: { id: string }) {
   const { data, error } = useRoute(questionRoutes.one, { params: { id } });
   if (error) return <Empty title="This answer cannot be shown">{sentenceOf(error)}</Empty>;
@@ -50,7 +61,6 @@ export default function Questions() {
     () => new Map(articles?.filter(({ draft }) => !draft).map(({ id: of, question: asks }) => [of, asks])),
     [articles],
   );
-  const question = query.get('question') ?? '';
   return (
     <main className="flex h-full flex-col">
       <header className="flex min-h-13 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-6 py-2 max-md:px-4">
@@ -80,7 +90,7 @@ export default function Questions() {
       <div className="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto">
         <div className={`flex min-w-0 flex-1 flex-col ${id ? 'lg:overflow-y-auto' : 'max-lg:min-h-[60vh]'}`}>
           {id === NEW ? (
-            <Writing key={question} question={question} />
+            <Writing key={query.toString()} begun={begunWith(query)} />
           ) : id === BROUGHT ? (
             <Brought />
           ) : id === 'missed' ? (

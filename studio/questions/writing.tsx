@@ -1,5 +1,5 @@
 import { type ArticlePage, questionRoutes } from '@kineta/contract';
-import { blankArticle, PERSONS, type Picture } from '@kineta/core';
+import { blankArticle, type KeptArticle, PERSONS, type Picture } from '@kineta/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
@@ -25,11 +25,11 @@ const personNames: Record<(typeof PERSONS)[number], string> = {
 };
 
 /** Where an answer is written, new or otherwise than it was. */
-export function Writing({ page, question = '' }: { page?: ArticlePage; question?: string }) {
+export function Writing({ page, begun = blankArticle }: { page?: ArticlePage; begun?: KeptArticle }) {
   const navigate = useNavigate();
   const ask = useAsking(state => state.ask);
   const asked = useAsking(state => state.asked);
-  const before = fieldsOf(page?.article ?? { ...blankArticle, question });
+  const before = fieldsOf(page?.article ?? begun);
   const [narrows, setNarrows] = useState(isNarrowed(before));
   const form = useSentForm(Written, before, async article => {
     const there = location.pathname;
