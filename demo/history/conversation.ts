@@ -214,7 +214,9 @@ class Conversation {
     }
     // Most are met within a minute; now and then nobody comes for long.
     this.wait(3, ending === 'natural' && this.dice() < 0.12 ? PATIENCE * 1.6 : 30);
-    const member = who(pick(agents, this.dice));
+    const thrown = pick(agents, this.dice);
+    // Those that are open go round, so that nobody of the team has as many as they take.
+    const member = who(ending === 'with an agent' ? agents[this.setting.visitor.number % agents.length]! : thrown);
     this.agent = member.name;
     if (ending === 'natural' && this.at - wantedAt > PATIENCE * SECOND) {
       this.write({ kind: 'done', member, waiting: true });
