@@ -11,7 +11,9 @@ import { Skeleton } from '../ui/skeleton.tsx';
 export function BegunByWords({ flow, onClose }: { flow: FlowSummary; onClose: () => void }) {
   const navigate = useNavigate();
   const { data, error } = useRoute(questionRoutes.list, {});
-  const leading = data?.articles.filter(({ flows }) => flows.includes(flow.id)) ?? [];
+  const leading = (data?.articles ?? [])
+    .filter(({ flows }) => flows.includes(flow.id))
+    .toSorted((one, other) => Number(other.atOnce) - Number(one.atOnce));
   return (
     <Dialog
       open

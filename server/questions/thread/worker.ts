@@ -1,4 +1,5 @@
 /** What takes long of finding answers, on a thread of its own: the encoder, the dictionary, and articles made ready. */
+import { availableParallelism } from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import {
   type Article,
@@ -16,6 +17,7 @@ import { type Encoder, englishEncoder } from '../encoder.ts';
 import { Unreadable } from '../reading/document.ts';
 import { partsOf } from '../reading/readers.ts';
 import { englishWords } from '../spelling.ts';
+import { Budget } from './budget.ts';
 import type { AskName, Asks, FromThread, ToThread } from './messages.ts';
 
 /** So many articles are held ready at most, of all workspaces; who asks for others has them made ready again. */
@@ -53,6 +55,12 @@ const ready = new LRUCache<string, Ready>({
   maxSize: MOST_ARTICLES,
   sizeCalculation: ({ articles }) => articles.length + 1,
 });
+
+/**
+ * So much of a processor’s time goes into what visitors ask in chats: on a small machine all else that serves them needs the rest. Beyond it
+ * words alone are gone by.
+ */
+const inChats = new Budget(Math.min(0.95, availableParallelism() / 5), 400);
 
 const remembered = new LRUCache<string, Meaning>({ max: MOST_REMEMBERED });
 async function meant(texts: readonly string[], onlyRemembered: boolean): Promise<ReadonlyMap<string, Meaning>> {
@@ -93,12 +101,15 @@ const answers: { [Name in AskName]: (given: Asks[Name]['given'], stoodFor: numbe
     const there = ready.get(name);
     if (!there) return null;
     const { finder, isEnglish } = there;
-    if (patience < Number.POSITIVE_INFINITY && finder.hasMeaning) {
+    const inChat = patience < Number.POSITIVE_INFINITY;
+    if (inChat && finder.hasMeaning) {
       const byWords = finder.find(asked, before);
       if ((byWords[0]?.confidence ?? 0) >= SURE_BY_WORDS) return { found: byWords.slice(0, most), byMeaning: false };
     }
     const texts = isEnglish && finder.hasMeaning ? textsAsked(asked, before) : [];
-    const meanings = await meant(texts, stoodFor >= patience);
+    const meanings = await (inChat
+      ? inChats.spend(() => meant(texts, stoodFor >= patience || !inChats.hasRoom))
+      : meant(texts, false));
     const meaningOf = (text: string) => meanings.get(text);
     const found = finder.find(asked, before, meaningOf).slice(0, most);
     return {
