@@ -207,7 +207,7 @@ test('an answer leads into a scene by its button, and words begin one at once, i
   await expect(hanne.getByText('Begins the flow “First visit” at “Book a survey”.')).toBeVisible();
   // The flow says so as well.
   await hanne.getByRole('link', { name: 'Flows' }).click();
-  await hanne.getByRole('button', { name: 'More for First visit' }).click();
+  await hanne.getByRole('button', { name: 'More for First visit', exact: true }).click();
   await hanne.getByRole('menuitem', { name: 'Words that begin it…' }).click();
   const begins = hanne.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Order a gift voucher' });
   await expect(begins.getByText('at once')).toBeVisible();
