@@ -246,7 +246,7 @@ export const ProposedChange = z.discriminatedUnion('what', [
   z.strictObject({ what: z.literal('approve'), ids: z.array(RowId).min(1).max(MOST_AT_ONCE) }),
   z.strictObject({ what: z.literal('remove'), ids: z.array(RowId).min(1).max(MOST_AT_ONCE) }),
   Joined.extend({ what: z.literal('join') }),
-  z.strictObject({ what: z.literal('take'), taken: z.array(Taken).min(1).max(500) }),
+  z.strictObject({ what: z.literal('take'), taken: z.array(Taken).min(1).max(MOST_PARTS) }),
 ]);
 export type ProposedChange = z.output<typeof ProposedChange>;
 
