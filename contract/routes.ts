@@ -15,7 +15,7 @@ import { peopleRoutes } from './people.ts';
 import { phraseRoutes } from './phrases.ts';
 import { pictureRoutes } from './pictures.ts';
 import { productRoutes } from './products.ts';
-import { questionRoutes } from './questions.ts';
+import { questionRoutes } from './questions/routes.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
 import { ruleCaseRoutes } from './rule-cases.ts';
