@@ -244,7 +244,7 @@ export {
 } from './products/sheet.ts';
 export { type PageOfData, priceFrom, productsIn } from './products/structured.ts';
 export { Article, Articles } from './questions/article.ts';
-export { type Asker, Audience, everybody, PagePattern, PERSONS } from './questions/audience.ts';
+export { type Asker, Audience, everybody, PERSONS } from './questions/audience.ts';
 export { AnswerBlock, answerBlocks, blocksText } from './questions/blocks.ts';
 export { type Contradiction, contradictionsIn } from './questions/contradictions.ts';
 export { type Decision, decide, Thresholds, usualThresholds } from './questions/deciding.ts';
@@ -290,6 +290,28 @@ export type { IsWord } from './questions/spelling.ts';
 export { SynonymGroup, Synonyms } from './questions/synonyms.ts';
 export { LONGEST_COMMENT, Rating, ratedBy, ratingQuestion } from './rating/rating.ts';
 export { isOfRating } from './rating/steps.ts';
+export { Appearance, appearanceKindOf, appearanceKinds } from './reach/appearances/registry.ts';
+export {
+  allCues,
+  type CueVerdict,
+  type Decided as ReachDecided,
+  type Fitting,
+  factsOfReach,
+  fitting,
+  type LookedCue,
+  type ReadyReach,
+  readyReach,
+  whyThis,
+} from './reach/deciding.ts';
+export { reachFacts, reachValues } from './reach/facts.ts';
+export { type ReachFinding, reachFindings } from './reach/findings.ts';
+export { type Page as SeenPage, PagePattern, pageOf, pageTest, patternName, withBelow } from './reach/page-pattern.ts';
+export type { PartFinding } from './reach/parts/kind.ts';
+export { linkOf, referenceIn } from './reach/parts/reference.ts';
+export { CueComes, CueFits, cuePartOf, cueParts, type PartName } from './reach/parts/registry.ts';
+export { Cue, isPlain, LAST, LastCue, plainReach, Reach, Unfinished } from './reach/reach.ts';
+export { arrivedJustNow, type Moment as PageMoment, type Seen } from './reach/seen.ts';
+export { cueWords } from './reach/sentence.ts';
 export { type Centre, playDay } from './routing/centre.ts';
 export {
   type Answerer,

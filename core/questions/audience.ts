@@ -1,26 +1,5 @@
-import { URLPattern } from 'urlpattern-polyfill';
 import { z } from 'zod';
-
-const ANY_HOST = 'https://site.example';
-
-/** The pattern as it is held against pages: of a path alone, on whatever host. */
-const patternOf = (page: string): URLPattern =>
-  page.startsWith('/') ? new URLPattern({ pathname: page }) : new URLPattern(page);
-
-/** Which pages are meant: a path (“/heat-pumps*”) or a whole address, as WHATWG URLPattern writes it. */
-export const PagePattern = z
-  .string()
-  .trim()
-  .max(500)
-  .refine(page => {
-    if (!/^(\/|https?:\/\/[^/])/.test(page)) return false;
-    try {
-      patternOf(page);
-      return true;
-    } catch {
-      return false;
-    }
-  }, 'A page is a path as /help, with * for whatever follows, or a whole address that begins with https://.');
+import { PagePattern, pageOf, pageTest } from '../reach/page-pattern.ts';
 
 export const PERSONS = ['anybody', 'known', 'not known'] as const;
 
@@ -49,15 +28,21 @@ export interface Asker {
 /** Why something is not for somebody. */
 export type NotForThem = 'other site' | 'other page' | 'other language' | 'known only' | 'not known only';
 
-const addressOf = (page: string): string => (page.startsWith('/') ? `${ANY_HOST}${page}` : page);
+/** Read once for each audience, as every question that is asked is held against them. */
+const tests = new WeakMap<readonly string[], ReadonlyArray<ReturnType<typeof pageTest>>>();
+
+function isOn(pages: readonly string[], page: string): boolean {
+  const ready = tests.get(pages) ?? pages.map(pageTest);
+  tests.set(pages, ready);
+  return ready.some(test => test(pageOf(page)));
+}
 
 /** All that keeps something from somebody; nothing when it is for them. */
 export function notFor({ sites, pages, languages, person }: Audience, asker: Asker): NotForThem[] {
   const why: NotForThem[] = [];
   if (asker.site !== null && sites.length > 0 && !sites.includes(asker.site)) why.push('other site');
   const { page, language } = asker;
-  if (page !== null && pages.length > 0 && !pages.some(one => patternOf(one).test(addressOf(page))))
-    why.push('other page');
+  if (page !== null && pages.length > 0 && !isOn(pages, page)) why.push('other page');
   if (language !== null && languages.length > 0) {
     const spoken = language.toLowerCase();
     if (!languages.some(one => spoken === one || spoken.startsWith(`${one}-`))) why.push('other language');

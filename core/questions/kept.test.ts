@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { type Asker, type Audience, PagePattern } from './audience.ts';
+import { PagePattern } from '../reach/page-pattern.ts';
+import type { Asker, Audience } from './audience.ts';
 import { blankArticle, joinedArticle, KeptArticle, withheldFrom } from './kept.ts';
 
 const somebody: Asker = {

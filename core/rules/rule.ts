@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { Condition, conditionWords } from '../facts/condition.ts';
+import { listed } from '../facts/listed.ts';
 import { plain, type WordPart, type Words } from '../facts/words.ts';
 import { Duration, durationWords, milliseconds } from '../hours/duration.ts';
 import { Deed, deedKindOf } from './deeds/registry.ts';
-import { listed } from './listed.ts';
 import type { Names, Reference } from './names.ts';
 import { When, whenKindOf } from './whens/registry.ts';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { bare } from '../../answers/answer.ts';
+import { listed } from '../../facts/listed.ts';
 import { plain } from '../../facts/words.ts';
-import { listed } from '../listed.ts';
 import { whenKind } from './kind.ts';
 
 /** From so many letters on, a word also stands for those that begin so: “leak” for “leaking”. */

@@ -1,4 +1,4 @@
-import { plain, type WordPart, type Words } from '../facts/words.ts';
+import { plain, type WordPart, type Words } from './words.ts';
 
 /** Several parts of a sentence as a list: “a, b or c”. */
 export function listed(parts: readonly Words[], joint: 'and' | 'or'): WordPart[] {

@@ -1,0 +1,192 @@
+import type { Fact } from '../facts/fact.ts';
+import { templateFacts } from '../facts/template.ts';
+import { plain, type Words } from '../facts/words.ts';
+import { appearanceKindOf } from './appearances/registry.ts';
+import { pageTest } from './page-pattern.ts';
+import type { CuePart, Held } from './parts/kind.ts';
+import { type PartName, partsOf } from './parts/registry.ts';
+import { type Cue, LAST, type Reach } from './reach.ts';
+import type { Seen } from './seen.ts';
+
+/** A cue as it is looked at; the last one is of whichever flow the site has for whoever else comes. */
+export interface LookedCue extends Omit<Cue, 'flow'> {
+  flow: string | null;
+}
+
+interface ReadyPart {
+  part: PartName;
+  comes: CuePart<PartName, never>['comes'];
+  isSo(held: Held): boolean;
+}
+
+interface ReadyCue {
+  cue: LookedCue;
+  /** Whether its flow has an edition that visitors can meet. */
+  isLive: boolean;
+  /** What has to be so, those that come about on the page last. */
+  stands: ReadyPart[];
+  comes: ReadyPart[];
+  /** What it says that has to be known. */
+  says: readonly string[];
+}
+
+/** A site’s reach made ready to be asked of many visitors. */
+export interface ReadyReach {
+  reach: Reach;
+  cues: readonly ReadyCue[];
+  names: readonly string[];
+  shows(seen: Seen, device: 'computer' | 'tablet' | 'phone', isOpen: boolean): boolean;
+}
+
+/** All cues in their order, with the last. @param flow the site’s own */
+export const allCues = ({ cues, last }: Pick<Reach, 'cues' | 'last'>, flow: string | null): LookedCue[] => [
+  ...cues,
+  { id: LAST, flow, on: true, unfinished: 'goes on', ...last },
+];
+
+/**
+ * @param flow the site’s own, which whoever else comes meets
+ * @param isLive whether visitors can meet a flow
+ * @param names of all facts that there are, by which formulas are read
+ */
+export function readyReach(
+  reach: Reach,
+  flow: string | null,
+  isLive: (flow: string) => boolean,
+  names: readonly string[],
+): ReadyReach {
+  const isOn = reach.shows.on.map(pageTest);
+  const isOff = reach.shows.off.map(pageTest);
+  const cues = allCues(reach, flow).map((cue): ReadyCue => {
+    const parts = partsOf(cue.fits).map(
+      ({ part, comes, ready }): ReadyPart => ({ part, comes, isSo: ready(cue.fits[part], names) }),
+    );
+    return {
+      cue,
+      isLive: cue.flow === null ? cue.id === LAST : isLive(cue.flow),
+      stands: parts.filter(({ comes }) => comes === undefined),
+      comes: parts.filter(({ comes }) => comes !== undefined),
+      says: templateFacts(appearanceKindOf(cue.appears).says?.(cue.appears) ?? ''),
+    };
+  });
+  return {
+    reach,
+    cues,
+    names,
+    shows: ({ page }, device, isOpen) =>
+      reach.shows[device] &&
+      (isOpen || reach.shows.closed) &&
+      (isOn.length === 0 || isOn.some(test => test(page))) &&
+      !isOff.some(test => test(page)),
+  };
+}
+
+/** The facts that any cue asks about or says; undefined where a formula may read any. */
+export function factsOfReach(reach: Reach, facts: readonly Fact[]): ReadonlySet<string> | undefined {
+  const asked = new Set<string>();
+  for (const { fits, appears, on } of allCues(reach, null)) {
+    if (!on) continue;
+    for (const name of templateFacts(appearanceKindOf(appears).says?.(appears) ?? '')) asked.add(name);
+    for (const { part, reads } of partsOf(fits)) {
+      if (!reads) continue;
+      const names = reads(fits[part], facts);
+      if (!names) return undefined;
+      for (const name of names) asked.add(name);
+    }
+  }
+  return asked;
+}
+
+const heldBy = (cue: LookedCue, seen: Seen): Held => ({ ...seen, cue: cue.id });
+
+const fitsNow = ({ isLive, cue, stands, says }: ReadyCue, held: Held): boolean =>
+  cue.on && isLive && stands.every(({ isSo }) => isSo(held)) && says.every(name => held.facts[name] !== undefined);
+
+/** A cue that fits who looks at a page, whatever comes about on it. */
+export interface Fitting {
+  cue: LookedCue;
+  /** It has appeared to them so lately that it does not by itself. */
+  quiet: boolean;
+}
+
+/** Whether what is remembered from before lets it appear by itself. */
+const mayAppear = ({ comes }: ReadyCue, held: Held): boolean =>
+  comes.every(part => part.comes !== 'from before' || part.isSo(held));
+
+/**
+ * The cues that fit who looks at a page, in their order, up to the first that waits for nothing on it: the page itself knows when one of the
+ * others has its moment. The last is always among them, or one before it that nothing comes behind.
+ */
+export function fitting({ cues }: ReadyReach, seen: Seen): Fitting[] {
+  const found: Fitting[] = [];
+  for (const ready of cues) {
+    const held = heldBy(ready.cue, seen);
+    if (!fitsNow(ready, held)) continue;
+    const quiet = !mayAppear(ready, held);
+    found.push({ cue: ready.cue, quiet });
+    if (!quiet && ready.comes.every(({ comes }) => comes === 'from before')) break;
+  }
+  return found;
+}
+
+/** What is said of a cue for one visitor at one moment. */
+export type CueVerdict =
+  /** It is met: it appears by itself as it says, or it is what whoever opens the chat meets. */
+  | { is: 'met' }
+  /** It would be, but for one before it. */
+  | { is: 'behind'; before: string }
+  | { is: 'off' }
+  | { is: 'no flow' }
+  /** Something is not so: the first thing that is not, by its part or as it says a fact that is not known. */
+  | { is: 'not'; part: PartName | 'says'; words: Words };
+
+export interface Decided {
+  /** Whether the one that is met has its moment; else only who opens the chat meets it. */
+  byItself: boolean;
+  /** Of each cue, in their order. */
+  verdicts: Array<{ cue: LookedCue; verdict: CueVerdict }>;
+}
+
+function missing(
+  ready: ReadyCue,
+  seen: Seen,
+  names: readonly string[],
+  parts: readonly ReadyPart[],
+): CueVerdict | undefined {
+  const held = heldBy(ready.cue, seen);
+  const first = parts.find(({ isSo }) => !isSo(held));
+  if (!first) return undefined;
+  const part = partsOf(ready.cue.fits).find(one => one.part === first.part)!;
+  return { is: 'not', part: first.part, words: part.not(ready.cue.fits[first.part], held, names) };
+}
+
+function keptFrom(ready: ReadyCue, seen: Seen, names: readonly string[]): CueVerdict | undefined {
+  if (!ready.cue.on) return { is: 'off' };
+  if (!ready.isLive) return { is: 'no flow' };
+  const unknown = ready.says.find(name => seen.facts[name] === undefined);
+  return (
+    missing(ready, seen, names, ready.stands) ??
+    (unknown === undefined
+      ? undefined
+      : { is: 'not', part: 'says', words: [plain('it says '), { fact: unknown }, plain(', which is not known')] })
+  );
+}
+
+/**
+ * What somebody meets at one moment, and of every other cue the first thing that is not so. The first that fits is met. While none of
+ * those that fit has its moment, nothing appears, and who opens the chat meets the first of them.
+ */
+export function whyThis({ cues, names }: ReadyReach, seen: Seen): Decided {
+  const kept = cues.map(ready => keptFrom(ready, seen, names));
+  const waits = cues.map((ready, at) => kept[at] ?? missing(ready, seen, names, ready.comes));
+  const now = waits.indexOf(undefined);
+  const met = now >= 0 ? now : kept.indexOf(undefined);
+  return {
+    byItself: now >= 0,
+    verdicts: cues.map(({ cue }, at) => {
+      if (at === met) return { cue, verdict: { is: 'met' } };
+      const verdict = waits[at];
+      return { cue, verdict: verdict ?? { is: 'behind', before: cues[met]!.cue.id } };
+    }),
+  };
+}
