@@ -73,6 +73,7 @@ else {
   await forBrowsers('widget', 'vite.as-page.config.ts');
   await forBrowsers('widget', 'vite.font.config.ts');
   await forBrowsers('widget', 'vite.passing.config.ts');
+  await forBrowsers('widget', 'vite.reach.config.ts');
   await forBrowsers('widget', 'vite.here.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
   await forBrowsers('studio', 'vite.push.config.ts');

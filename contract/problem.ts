@@ -15,6 +15,7 @@ export const problemCodes = {
   draft_changed: 409,
   look_changed: 409,
   before_changed: 409,
+  reach_changed: 409,
   rule_changed: 409,
   article_changed: 409,
   telling_changed: 409,

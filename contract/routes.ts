@@ -16,6 +16,7 @@ import { phraseRoutes } from './phrases.ts';
 import { pictureRoutes } from './pictures.ts';
 import { productRoutes } from './products.ts';
 import { questionRoutes } from './questions/routes.ts';
+import { reachRoutes } from './reach.ts';
 import { replayRoutes } from './replay.ts';
 import type { Route } from './route.ts';
 import { ruleCaseRoutes } from './rule-cases.ts';
@@ -51,6 +52,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('install', installRoutes),
   ...named('looks', lookRoutes),
   ...named('before', beforeRoutes),
+  ...named('reach', reachRoutes),
   ...named('trials', trialRoutes),
   ...named('pictures', pictureRoutes),
   ...named('products', productRoutes),

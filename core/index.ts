@@ -303,13 +303,14 @@ export {
   readyReach,
   whyThis,
 } from './reach/deciding.ts';
+export { allowsHost, OWN_MACHINE } from './reach/domains.ts';
 export { reachFacts, reachValues } from './reach/facts.ts';
 export { type ReachFinding, reachFindings } from './reach/findings.ts';
 export { type Page as SeenPage, PagePattern, pageOf, pageTest, patternName, withBelow } from './reach/page-pattern.ts';
 export type { PartFinding } from './reach/parts/kind.ts';
 export { linkOf, referenceIn } from './reach/parts/reference.ts';
 export { CueComes, CueFits, cuePartOf, cueParts, type PartName } from './reach/parts/registry.ts';
-export { Cue, isPlain, LAST, LastCue, plainReach, Reach, Unfinished } from './reach/reach.ts';
+export { blankCue, Cue, isPlain, LAST, LastCue, plainReach, Reach, Unfinished } from './reach/reach.ts';
 export { arrivedJustNow, type Moment as PageMoment, type Seen } from './reach/seen.ts';
 export { cueWords } from './reach/sentence.ts';
 export { type Centre, playDay } from './routing/centre.ts';

@@ -82,7 +82,9 @@ export const teams: Array<{ name: string; hours: OpeningHours }> = [
   { name: 'Accounts', hours: hours([{ days: [1, 2, 3, 4], from: '09:00', to: '16:00' }]) },
 ];
 
-/** The flow that greets first visits, as its file holds it. */
-export function firstVisit(root: string): Flow {
-  return readFlow(readFileSync(join(root, 'demo/flows/first-visit.json'), 'utf8'));
-}
+/** One of Brackenrow’s flows, as its file holds it. */
+export const flowIn = (root: string, file: string): Flow =>
+  readFlow(readFileSync(join(root, 'demo/flows', `${file}.json`), 'utf8'));
+
+/** The flow that greets first visits. */
+export const firstVisit = (root: string): Flow => flowIn(root, 'first-visit');

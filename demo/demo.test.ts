@@ -16,10 +16,11 @@ import {
 } from '@kineta/core';
 import { starters } from '@kineta/server';
 import { describe, expect, test } from 'vitest';
-import { business, businessFacts, firstVisit, members, teams } from './business.ts';
+import { business, businessFacts, firstVisit, flowIn, members, teams } from './business.ts';
 import { editionsOf } from './editions.ts';
 import { type Past, pastDays } from './history/days.ts';
 import { askedOften } from './questions.ts';
+import { others } from './reach.ts';
 import { startSite } from './site.ts';
 
 const root = join(import.meta.dirname, '..');
@@ -121,6 +122,14 @@ describe('Brackenrow', () => {
     expect(flow.scenes).toHaveLength(9);
     expect(check(flow, { teams: teams.map(team => team.name) })).toEqual([]);
   });
+
+  test.each(others.map(({ file }) => flowIn(root, file)))(
+    'meets some with “$name”, of which nothing is wrong',
+    other => {
+      const wrong = check(other, { teams: teams.map(team => team.name) }).filter(({ level }) => level === 'problem');
+      expect(wrong).toEqual([]);
+    },
+  );
 
   test('is made up: addresses that nobody can have', () => {
     for (const member of members) expect(member.email).toMatch(/\.example$/);

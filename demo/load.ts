@@ -17,6 +17,7 @@ import { pastDays } from './history/days.ts';
 import { writePast } from './history/rows.ts';
 import { loadProducts } from './products.ts';
 import { loadQuestions } from './questions.ts';
+import { loadReach } from './reach.ts';
 import { SERVICES } from './standins.ts';
 
 const DAY = 86_400_000;
@@ -35,12 +36,13 @@ export async function setDomains(tables: Tables, domains: string[]): Promise<voi
  * Loads the Brackenrow demo into an empty database: the workspace with its people and teams, the first flow with its
  * editions, the site, and the conversations of so many days. Does nothing when it is there already.
  * @param root the checkout, where the flow’s file is
+ * @param alone with the first flow alone, which everybody meets
  * @returns whether anything was loaded
  */
 export async function loadDemo(
   tables: Tables,
   root: string,
-  { now = Date.now(), days = 90 }: { now?: number; days?: number } = {},
+  { now = Date.now(), days = 90, alone = false }: { now?: number; days?: number; alone?: boolean } = {},
 ): Promise<boolean> {
   if (await isLoaded(tables)) return false;
   const ago = (past: number): Date => new Date(now - past * DAY);
@@ -134,6 +136,7 @@ export async function loadDemo(
   };
   const editionByNumber = new Map(editions.map(({ number }, index) => [number, editionIds[index]!]));
   const place = { workspace, site, flow: flowId, editions: editionByNumber, memberIds, teamIds, tagIds: tags };
+  if (!alone) await loadReach(tables, { workspace, site, lead, root, now, since: ago(12) });
   await writePast(tables, place, pastDays({ editions, followed, asked }, now, days));
   return true;
 }

@@ -26,5 +26,5 @@ export { Thread } from './questions/thread/thread.ts';
 export { rules as ruleTable } from './rules/model.ts';
 export { shipTo as shipRules } from './rules/service.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';
-export { sites } from './sites/model.ts';
+export { cueDays, reaches, sites } from './sites/model.ts';
 export { eventsOf, writeEvents } from './stream/stream.ts';

@@ -18,6 +18,8 @@ export interface Visit {
   returning: boolean;
   /** Whether a person is on record for the visitor: a name, an email or a phone number. */
   knownPerson: boolean;
+  /** By which cue they came to it, which visit that was, and how they had looked at the page; where that was told. */
+  came?: { cue: string; visits: number; seconds: number; read: number };
 }
 
 /** A first visit to the front page, of which nothing else is known. */

@@ -36,9 +36,6 @@ describe('the launcher', () => {
     const faceless = look({ launcher: { picture: 'face' }, voice: { face: null } });
     expect(launcherDress(faceless, '').picture).toBe('');
   });
-  test('names the devices that it shows on', () => {
-    expect(launcherDress(look({ shows: { phone: false } }), '').devices).toBe('ct');
-  });
 });
 
 describe('the window', () => {

@@ -31,8 +31,6 @@ export interface LauncherDress {
   words: string;
   /** What is shown beside the words: strokes in a square of 16 (they begin with M), the address of a picture, or nothing. */
   picture: string;
-  /** The devices that it shows on, by their first letters: computer, tablet, phone. */
-  devices: string;
   /** Whether the page’s own font is handed on to the chat. */
   asPage: boolean;
 }
@@ -172,7 +170,7 @@ function standing({ side, edge, up, size, corners, chat }: Standing, shape: Look
  * @param words what the launcher says unless the look has words of its own
  */
 export function launcherDress(look: Look, words: string): LauncherDress {
-  const { launcher, standing: stands, shows } = look;
+  const { launcher, standing: stands } = look;
   const asPage = look.font === 'page';
   const face = faceAddress(look.voice.face);
   const wide = standing(stands.wide, launcher.shape);
@@ -198,10 +196,6 @@ export function launcherDress(look: Look, words: string): LauncherDress {
     }${shapes[launcher.shape]}${asPage ? AS_PAGE : ''}`,
     words: launcher.words || words,
     picture,
-    devices: (['computer', 'tablet', 'phone'] as const)
-      .filter(device => shows[device])
-      .map(device => device[0])
-      .join(''),
     asPage,
   };
 }

@@ -116,14 +116,8 @@ export const Look = z.strictObject({
     ])
     .default({ by: 'reading' }),
   sound: z.boolean().default(false),
-  shows: z
-    .strictObject({
-      closed: z.boolean().default(true),
-      computer: z.boolean().default(true),
-      tablet: z.boolean().default(true),
-      phone: z.boolean().default(true),
-    })
-    .prefault({}),
+  /** Where the chat shows stood here before a site’s reach said so; nothing looks at it any more. */
+  shows: z.unknown().optional(),
   /** How it is said what becomes of what visitors write, and where more is said. */
   notice: z.strictObject({ words: words(200).default(''), link: Link.default('') }).prefault({}),
   /** What is said whichever flow leads. */

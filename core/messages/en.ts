@@ -40,6 +40,7 @@ export const en = {
     'rate it': () => 'Say how it went',
     'a wait': ({ minutes }: { minutes: number }) => (minutes === 1 ? 'a minute' : `${minutes} minutes`),
     'you are blocked': () => 'This chat is closed to you. If that is a mistake, please reach us another way.',
+    'send it away': () => 'Dismiss',
     'did that help': () => 'Did that help?',
     'that helped': () => 'Yes, thanks',
     'that did not help': () => 'Not really',

@@ -1,6 +1,6 @@
 import type { Fact } from '../facts/fact.ts';
-import { templateFacts } from '../facts/template.ts';
 import { plain, type Words } from '../facts/words.ts';
+import { factsIn, filled } from '../phrases/phrase.ts';
 import { appearanceKindOf } from './appearances/registry.ts';
 import { pageTest } from './page-pattern.ts';
 import type { CuePart, Held } from './parts/kind.ts';
@@ -21,13 +21,13 @@ interface ReadyPart {
 
 interface ReadyCue {
   cue: LookedCue;
-  /** Whether its flow has an edition that visitors can meet. */
-  isLive: boolean;
+  /** Whether its flow has an edition that visitors can meet, now. */
+  isLive(): boolean;
   /** What has to be so, those that come about on the page last. */
   stands: ReadyPart[];
   comes: ReadyPart[];
-  /** What it says that has to be known. */
-  says: readonly string[];
+  /** What it says, where that has places for what is known. */
+  says: string | undefined;
 }
 
 /** A site’s reach made ready to be asked of many visitors. */
@@ -38,6 +38,15 @@ export interface ReadyReach {
   shows(seen: Seen, device: 'computer' | 'tablet' | 'phone', isOpen: boolean): boolean;
 }
 
+const saidBy = ({ appears }: Pick<Cue, 'appears'>): string => appearanceKindOf(appears).says?.(appears) ?? '';
+
+/** A fact that is to be said and is not known, nor what stands for it. */
+function unknownIn({ says }: ReadyCue, { facts }: Seen): string | undefined {
+  if (says === undefined) return undefined;
+  const known = new Map(Object.keys(facts).map(name => [name.toLowerCase(), '']));
+  return filled(says, known).missing[0]?.slice(1, -1);
+}
+
 /** All cues in their order, with the last. @param flow the site’s own */
 export const allCues = ({ cues, last }: Pick<Reach, 'cues' | 'last'>, flow: string | null): LookedCue[] => [
   ...cues,
@@ -46,7 +55,7 @@ export const allCues = ({ cues, last }: Pick<Reach, 'cues' | 'last'>, flow: stri
 
 /**
  * @param flow the site’s own, which whoever else comes meets
- * @param isLive whether visitors can meet a flow
+ * @param isLive whether visitors can meet a flow, asked anew of each
  * @param names of all facts that there are, by which formulas are read
  */
 export function readyReach(
@@ -63,10 +72,10 @@ export function readyReach(
     );
     return {
       cue,
-      isLive: cue.flow === null ? cue.id === LAST : isLive(cue.flow),
+      isLive: () => (cue.flow === null ? cue.id === LAST : isLive(cue.flow)),
       stands: parts.filter(({ comes }) => comes === undefined),
       comes: parts.filter(({ comes }) => comes !== undefined),
-      says: templateFacts(appearanceKindOf(cue.appears).says?.(cue.appears) ?? ''),
+      says: factsIn(saidBy(cue)).length > 0 ? saidBy(cue) : undefined,
     };
   });
   return {
@@ -86,7 +95,8 @@ export function factsOfReach(reach: Reach, facts: readonly Fact[]): ReadonlySet<
   const asked = new Set<string>();
   for (const { fits, appears, on } of allCues(reach, null)) {
     if (!on) continue;
-    for (const name of templateFacts(appearanceKindOf(appears).says?.(appears) ?? '')) asked.add(name);
+    const said = factsIn(saidBy({ appears }));
+    for (const { name } of facts) if (said.includes(name.toLowerCase())) asked.add(name);
     for (const { part, reads } of partsOf(fits)) {
       if (!reads) continue;
       const names = reads(fits[part], facts);
@@ -99,8 +109,11 @@ export function factsOfReach(reach: Reach, facts: readonly Fact[]): ReadonlySet<
 
 const heldBy = (cue: LookedCue, seen: Seen): Held => ({ ...seen, cue: cue.id });
 
-const fitsNow = ({ isLive, cue, stands, says }: ReadyCue, held: Held): boolean =>
-  cue.on && isLive && stands.every(({ isSo }) => isSo(held)) && says.every(name => held.facts[name] !== undefined);
+const fitsNow = (ready: ReadyCue, held: Held): boolean =>
+  ready.cue.on &&
+  ready.isLive() &&
+  ready.stands.every(({ isSo }) => isSo(held)) &&
+  unknownIn(ready, held) === undefined;
 
 /** A cue that fits who looks at a page, whatever comes about on it. */
 export interface Fitting {
@@ -162,8 +175,8 @@ function missing(
 
 function keptFrom(ready: ReadyCue, seen: Seen, names: readonly string[]): CueVerdict | undefined {
   if (!ready.cue.on) return { is: 'off' };
-  if (!ready.isLive) return { is: 'no flow' };
-  const unknown = ready.says.find(name => seen.facts[name] === undefined);
+  if (!ready.isLive()) return { is: 'no flow' };
+  const unknown = unknownIn(ready, seen);
   return (
     missing(ready, seen, names, ready.stands) ??
     (unknown === undefined

@@ -64,6 +64,16 @@ export const Reach = z.strictObject({
 });
 export type Reach = z.infer<typeof Reach>;
 
+/** A cue to begin with: on any page, once the chat is opened. */
+export const blankCue = (id: string, flow: string): Cue => ({
+  id,
+  flow,
+  on: true,
+  fits: {},
+  appears: { how: 'nothing' },
+  unfinished: 'goes on',
+});
+
 /** What the last cue is known by. */
 export const LAST = 'last';
 

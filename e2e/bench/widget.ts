@@ -8,11 +8,12 @@ const dist = join(import.meta.dirname, '../../widget/dist');
 const gzipped = (file: string): number => gzipSync(readFileSync(join(dist, file)), { level: 9 }).length;
 
 /** The loader as a site with a look is served it. */
-function loaderIn(look: Look): number {
-  const { style, words, picture, devices } = launcherDress(look, 'Ask Robin');
-  const places: Record<string, string> = { STYLE: style, LABEL: words, PICTURE: picture, DEVICES: devices };
+function loaderIn(look: Look, ...behind: string[]): number {
+  const { style, words, picture } = launcherDress(look, 'Ask Robin');
+  const places: Record<string, string> = { STYLE: style, LABEL: words, PICTURE: picture };
   const text = readFileSync(join(dist, 'loader.js'), 'utf8').replace(/%([A-Z]+)%/g, (_, name: string) => places[name]!);
-  return gzipSync(text, { level: 9 }).length;
+  const more = behind.map(file => readFileSync(join(dist, file), 'utf8'));
+  return gzipSync([text, ...more].join(';'), { level: 9 }).length;
 }
 
 /** A look in which the loader says most: in both schemes, and round. */
@@ -22,12 +23,14 @@ const fullest = Look.parse({
 });
 
 /** What a page loads at once, what the first opening loads, and what every part together weighs: bytes on the wire. */
-export function sizes(): { loader: number; firstOpening: number; everything: number } {
+export function sizes(): { loader: number; reach: number; firstOpening: number; everything: number } {
   const assets = readdirSync(join(dist, 'assets')).filter(file => /\.(js|css)$/.test(file));
   const page = readFileSync(join(dist, 'window.html'), 'utf8');
   const weigh = (files: string[]): number => files.reduce((sum, file) => sum + gzipped(join('assets', file)), 0);
   return {
     loader: Math.max(loaderIn(plainLook), loaderIn(fullest)),
+    // What it grows by where a site says whom its chat meets.
+    reach: loaderIn(plainLook, 'reach.js') - loaderIn(plainLook),
     // What the page names, and the card of a site that asks before the chat; cards, files and charts come when a
     // conversation meets one.
     firstOpening:
@@ -37,12 +40,13 @@ export function sizes(): { loader: number; firstOpening: number; everything: num
 }
 
 export const LOADER_BOUND = 2 * 1024;
+export const REACH_BOUND = 3 * 1024;
 export const FIRST_OPENING_BOUND = 30 * 1024;
 const EVERYTHING_BOUND = 40 * 1024;
 
 /** The widget’s weight, beside what it may weigh. */
 export function widget(): Result[] {
-  const { loader, firstOpening, everything } = sizes();
+  const { loader, reach, firstOpening, everything } = sizes();
   const held = (name: string, value: number, bound: number): Result =>
     result(
       name,
@@ -53,6 +57,7 @@ export function widget(): Result[] {
     );
   return [
     held('widget loader', loader, LOADER_BOUND),
+    held('widget reach', reach, REACH_BOUND),
     held('widget first opening', firstOpening, FIRST_OPENING_BOUND),
     // All kinds of steps met in one conversation.
     held('widget with every kind', everything, EVERYTHING_BOUND),

@@ -1,6 +1,15 @@
 import { readFileSync } from 'node:fs';
 import { relative } from 'node:path';
-import { actKinds, answerKinds, deedKinds, entryKinds, stepKinds, whenKinds } from '@kineta/core';
+import {
+  actKinds,
+  answerKinds,
+  appearanceKinds,
+  cueParts,
+  deedKinds,
+  entryKinds,
+  stepKinds,
+  whenKinds,
+} from '@kineta/core';
 import { describe, expect, test } from 'vitest';
 import { root, sources } from './sources.ts';
 
@@ -46,6 +55,18 @@ const registries: Array<{ of: string; key: string; names: string[]; home: RegExp
     key: 'deed',
     names: deedKinds.map(({ deed }) => String(deed)),
     home: /^(core\/rules\/(deeds\/|first\.ts)|server\/conversations\/deeds\/|studio\/rules\/deeds\/)/,
+  },
+  {
+    of: 'part of a cue',
+    key: 'part',
+    names: cueParts.map(({ part }) => part),
+    home: /^(core\/reach\/parts|studio\/sites\/reach\/parts)\//,
+  },
+  {
+    of: 'way of a flow to appear',
+    key: 'how',
+    names: appearanceKinds.map(({ how }) => String(how)),
+    home: /^(core\/reach\/(appearances\/|reach\.ts)|studio\/sites\/reach\/appearances\/)/,
   },
 ];
 

@@ -80,7 +80,7 @@ export class Stack {
     const database = connect(this.database.url, 4);
     await migrate(database);
     if (business === 'the demo') {
-      await loadDemo(new Tables(database), root, { days });
+      await loadDemo(new Tables(database), root, { days, alone: true });
       await setDomains(new Tables(database), [site.host]);
       // The journeys meet open teams at whatever hour they are run.
       await database.query('UPDATE teams SET hours = NULL');

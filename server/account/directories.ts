@@ -131,6 +131,7 @@ export class Directories {
       tags: new Map(labels.map(({ id: tag, name, means }) => [tag, { id: tag, name, means }])),
       flowNames: new Map(flows.map(flow => [flow.id, flow.name])),
       published: flows.filter(flow => flow.published).map(flow => flow.name),
+      live: new Set(flows.filter(flow => flow.published).map(flow => flow.id)),
       manners,
       products,
     };

@@ -7,6 +7,7 @@ import { AgentService } from './agents.ts';
 import { Announcer } from './announcer.ts';
 import { answeredAfter } from './answered-after.ts';
 import { away, awayListener } from './away.ts';
+import { comers } from './comers.ts';
 import { end } from './effects/end.ts';
 import { handOver } from './effects/hand-over.ts';
 import { startFlow } from './effects/start-flow.ts';
@@ -113,6 +114,7 @@ export const conversations: Area = {
     ratings,
   ],
   offers: house => ({
+    comers: comers(house),
     recordings: { of: (workspace, flow, after) => recordings(house.database, workspace, flow, after) },
     conversations: {
       past: (workspace, which) => past(house, workspace, which),

@@ -5,11 +5,11 @@ import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
 import type { House } from '../house/house.ts';
 import type { Directory, Site } from '../house/ports.ts';
+import { answeringFor, isAtDesk } from '../house/there.ts';
 import { rooms } from '../live/rooms.ts';
 import { workspacesWithLine } from './routing.ts';
 import { paceOf } from './turns.ts';
 import type { VisitorService } from './visitors.ts';
-import { answeringFor, isAtDesk } from './world.ts';
 
 /** How often visitors are told where they stand, in milliseconds: where that is new. */
 const EVERY = 2_000;

@@ -31,6 +31,8 @@ export const visitors = table('visitors', {
   workspaceId: reference(),
   siteId: reference(),
   secretHash: text(64),
+  /** By what pages know the browser again. */
+  pageMark: nullable(text(22)),
   /** A lead plays them. */
   isTest: usually(yesNo),
   personId: nullable(reference()),

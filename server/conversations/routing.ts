@@ -4,11 +4,11 @@ import type { Duty } from '../clockwork/clockwork.ts';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
 import type { Directory } from '../house/ports.ts';
+import { answeringFor, isAtDesk } from '../house/there.ts';
 import { type Happened, writeEvents } from '../stream/stream.ts';
 import type { Announcer } from './announcer.ts';
 import { append } from './log.ts';
 import { offers, queues } from './model.ts';
-import { answeringFor, isAtDesk } from './world.ts';
 
 /** How many of a line are looked at in one turn; there is another a second later. */
 const AT_ONCE = 1_000;

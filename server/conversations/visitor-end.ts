@@ -23,6 +23,7 @@ import { TurnsOfEach } from '../limits/turns.ts';
 import { answer } from '../live/call.ts';
 import { rooms } from '../live/rooms.ts';
 import type { Announcer } from './announcer.ts';
+import { comesBy } from './comes-by.ts';
 import type { Line } from './line.ts';
 import { reaches } from './reached.ts';
 import { sendTranscript } from './transcript.ts';
@@ -173,11 +174,11 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         data.conversation = conversation;
         await socket.join([rooms.visitor(conversation), rooms.site(data.site.id)]);
       };
-      const { row, missed, begun } = await visitors.hello(data.site, visitor, input, listen, data.trial);
-      if (begun) await live.announce(begun);
+      const { row, missed, news } = await visitors.hello(data.site, visitor, input, listen, data.trial);
+      for (const one of news) await live.announce(one);
       data.asker = {
         site: data.site.id,
-        page: input.page,
+        page: comesBy(input.page).page,
         language: input.language ?? null,
         isKnown: row.visit?.knownPerson ?? null,
       };

@@ -31,9 +31,11 @@ import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { forVisitor } from './announcer.ts';
 import { foundForReply } from './asked-aside.ts';
+import { type ComesBy, comesBy } from './comes-by.ts';
 import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
+import { beginsIn, beginsInstead, greeting } from './meeting.ts';
 import { type ConversationRow, conversations, visitors } from './model.ts';
 import { rated } from './rating.ts';
 import { onwards } from './trail.ts';
@@ -43,7 +45,7 @@ import type { WaysBack } from './way-back.ts';
 const MISSED_AT_ONCE = 100;
 
 /** How a visit came about, from what the browser told of it. */
-function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>): Visit {
+function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson' | 'came'>): Visit {
   const page = URL.canParse(hello.page, 'https://site.example')
     ? new URL(hello.page, 'https://site.example')
     : undefined;
@@ -56,17 +58,6 @@ function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson'>):
     campaign: cut(page?.searchParams.get('utm_campaign') ?? '', 100),
     ...known,
   };
-}
-
-/** As what a page’s address carries by which tab somebody of the team speaks first; it is no part of the page. */
-const MET = 'kineta-met';
-
-function metOn(page: string): { page: string; passer?: string } {
-  const address = URL.canParse(page, 'https://site.example') ? new URL(page, 'https://site.example') : undefined;
-  const passer = address?.searchParams.get(MET);
-  if (!address || !passer) return { page };
-  address.searchParams.delete(MET);
-  return { page: address.pathname + address.search, passer };
 }
 
 /** What stands first in the log of a conversation, with the flow that greets or who of the team spoke first. */
@@ -165,7 +156,7 @@ export class VisitorService {
    * @param listen called with the conversation before anything of it is read, so that nothing can happen unheard
    * in between; what is heard twice has the same number
    * @param trial as whom a lead plays the visitor
-   * @returns what the browser does not have yet, and what is new for everybody when one was begun
+   * @returns what the browser does not have yet, and what is new for everybody
    */
   async hello(
     site: Site,
@@ -173,30 +164,49 @@ export class VisitorService {
     hello: Hello,
     listen: (conversation: string) => Promise<void>,
     trial?: Trial,
-  ): Promise<{ row: ConversationRow; missed: EntryBatch; begun?: Appended }> {
-    const met = metOn(hello.page);
+  ): Promise<{ row: ConversationRow; missed: EntryBatch; news: Appended[] }> {
+    const met = comesBy(hello.page);
     const invitation = await this.invitationOf(site, hello);
+    const meets = await this.house.ports.sites.meets(site);
     const before = invitation ? plainBefore : await this.house.ports.sites.before(site);
     const isOpen = before.onlyClosed ? (await this.presence(site)).open : true;
     const { goesOnFor } = (await this.house.ports.directories.of(site.workspace)).workspace;
     // Whom somebody speaks to first has a conversation, though the chat may be out of sight yet.
     const comes: Hello = { ...hello, page: met.page, ...(invitation ? { goesOn: undefined } : {}) };
-    const { row, isNew } = await this.house.database.transaction(transaction =>
-      this.conversationOf(site, visitor, comes, { before, isOpen, goesOnFor, trial }, transaction),
+    const { row, isNew, begins } = await this.house.database.transaction(transaction =>
+      this.conversationOf(site, visitor, comes, { before, isOpen, goesOnFor, trial, met, meets }, transaction),
     );
     await listen(row.id);
     const begun = invitation
       ? await this.spokenTo(visitor, row.id, invitation)
       : isNew
         ? await this.play(visitor, row.id, { event: 'opened' })
+        : begins
+          ? await beginsIn(this.house, this.host, { workspace: visitor.workspace, conversation: row.id }, begins)
+          : undefined;
+    // What was pressed beside the launcher is the first that they say.
+    const said =
+      begun && !invitation && met.says !== undefined
+        ? await this.reply(
+            visitor,
+            row.id,
+            { clientId: randomUUID(), text: met.says },
+            {
+              site: site.id,
+              page: met.page,
+              language: hello.language ?? null,
+              isKnown: row.visit?.knownPerson ?? null,
+            },
+          )
         : undefined;
+    const news = [begun, said].filter(one => one !== undefined);
     const after = hello.conversation === row.id ? (hello.after ?? 0) : 0;
     const missed = await this.missed(visitor, row.id, after);
-    return { row: begun?.row ?? row, missed, ...(begun ? { begun } : {}) };
+    return { row: news.at(-1)?.row ?? row, missed, news };
   }
 
   private async invitationOf(site: Site, { page }: Hello): Promise<Invitation | undefined> {
-    const { passer } = metOn(page);
+    const { passer } = comesBy(page);
     return passer === undefined ? undefined : this.house.ports.passers.invitation(site, passer);
   }
 
@@ -273,9 +283,18 @@ export class VisitorService {
       isOpen,
       goesOnFor,
       trial,
-    }: { before: BeforeChat; isOpen: boolean; goesOnFor: number; trial: Trial | undefined },
+      met: { origin, came, mark },
+      meets,
+    }: {
+      before: BeforeChat;
+      isOpen: boolean;
+      goesOnFor: number;
+      trial: Trial | undefined;
+      met: ComesBy;
+      meets: Awaited<ReturnType<House['ports']['sites']['meets']>>;
+    },
     transaction: Transaction,
-  ): Promise<{ row: ConversationRow; isNew: boolean }> {
+  ): Promise<{ row: ConversationRow; isNew: boolean; begins?: string }> {
     const rows = this.house.tables.in(visitor.workspace);
     // The visitor’s row is locked, so that two tabs opened at once begin one conversation.
     const known = await rows.of(visitors).one({ id: visitor.id }, { transaction, lock: true });
@@ -283,29 +302,39 @@ export class VisitorService {
     if (!known) throw new ProblemError('unavailable', 'What was known of you is erased just now.', { retryAfter: 1 });
     const now = new Date();
     const trail = onwards(known.trail, hello.page, now);
-    await rows.of(visitors).change({ lastSeen: now, trail }, { id: visitor.id }, { transaction });
+    await rows
+      .of(visitors)
+      .change({ lastSeen: now, trail, ...(mark ? { pageMark: mark } : {}) }, { id: visitor.id }, { transaction });
     const last = await this.lastOf(visitor, transaction);
+    const visit = visitOf(hello, {
+      returning: last !== undefined || (trial !== undefined && trial.as !== 'new'),
+      knownPerson: known.personId !== null || trial?.as === 'known',
+      ...(came ? { came } : {}),
+    });
+    const page = origin === undefined ? hello.page : `${origin}${hello.page}`;
+    const meeting = meets?.({ visit, page, came, facts: known.facts });
     if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < stillGoesOn(last, goesOnFor)))
-      return { row: last, isNew: last.last_number === 0 };
+      return {
+        row: last,
+        isNew: last.last_number === 0,
+        ...(hello.conversation === undefined ? beginsInstead(last, came, meeting) : {}),
+      };
     if (hello.goesOn) throw new ProblemError('not_found', 'No conversation goes on.');
     const asks = asksFirst(before, known.facts, isOpen);
+    const greets = await greeting(this.house, site, meeting?.flow ?? site.flow, transaction);
     await rows.of(conversations).add(
       {
         siteId: site.id,
         visitorId: visitor.id,
         visitorName: last?.visitor_name ?? `Visitor ${visitor.id}`,
-        flowId: site.edition === null ? null : site.flow,
-        editionId: site.edition,
+        ...greets,
         holder: 'flow',
         session: { ...freshSession(known.facts), ...(asks ? { before: asks } : {}) },
         seed: randomInt(2 ** 31),
         lastNumber: 0,
         preview: '',
         page: cut(hello.page, 500),
-        visit: visitOf(hello, {
-          returning: last !== undefined || (trial !== undefined && trial.as !== 'new'),
-          knownPerson: known.personId !== null || trial?.as === 'known',
-        }),
+        visit,
         startedAt: now,
         lastAt: now,
         isTest: known.isTest,

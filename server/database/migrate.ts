@@ -53,6 +53,7 @@ import { asked } from './migrations/0048-asked.ts';
 import { answeringOutside } from './migrations/0049-answering-outside.ts';
 import { helpSites } from './migrations/0050-help-sites.ts';
 import { helpChanges } from './migrations/0051-help-changes.ts';
+import { reach } from './migrations/0052-reach.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -107,6 +108,7 @@ export const migrations: readonly Migration[] = [
   answeringOutside,
   helpSites,
   helpChanges,
+  reach,
 ];
 
 /**

@@ -30,6 +30,7 @@ import type {
   Product,
   SynonymGroup,
   Thresholds,
+  Unfinished,
   Visit,
   Who,
 } from '@kineta/core';
@@ -140,8 +141,9 @@ export interface Directory {
   /** What conversations are tagged with. */
   tags: ReadonlyMap<string, { id: string; name: string; means: 'spam' | null }>;
   flowNames: ReadonlyMap<string, string>;
-  /** The names of the flows that have an edition. */
+  /** The names of the flows that have an edition, and their identities. */
   published: readonly string[];
+  live: ReadonlySet<string>;
   /** How it is spoken on each site, by the site’s identity. */
   manners: ReadonlyMap<string, Manner>;
   /** The things for sale, as visitors may be told of them, by their references. */
@@ -173,6 +175,42 @@ export interface Site {
   lookNumber: number;
   /** The same of what is asked before its chat. */
   beforeNumber: number;
+  /** The same of which flows its visitors meet; 0 where that is its own. */
+  reachNumber: number;
+}
+
+/** Who comes to a site’s chat, as far as it is told which flow they meet. */
+export interface Comer {
+  visit: Visit;
+  /** The address of the page, and what the page tells of how it was looked at. */
+  page: string;
+  came?: Came | undefined;
+  /** What is remembered of them. */
+  facts: Facts;
+}
+
+/** What a page hands over as the chat is opened on it. */
+export interface Came {
+  /** The cue that had appeared, or fits first. */
+  cue: string;
+  visits: number;
+  seconds: number;
+  read: number;
+}
+
+/** How somebody came to a site, and when. */
+export interface PastVisit {
+  id: string;
+  who: string;
+  at: Date;
+  visit: Visit;
+}
+
+/** Which flow somebody meets. */
+export interface MetFlow {
+  cue: string;
+  flow: string | null;
+  unfinished: Unfinished;
 }
 
 /** A flow that is live, as far as others name parts of it. */
@@ -296,6 +334,12 @@ export interface Ports {
       transaction?: Transaction,
     ): Promise<{ flow: string; edition: string; number: number } | undefined>;
   };
+  comers: {
+    /** The visitor of a site whose browser is known by a mark of its pages, as far as something is remembered of them. */
+    marked(site: Pick<Site, 'id' | 'workspace'>, mark: string): Promise<{ facts: Facts; isKnown: boolean } | undefined>;
+    /** Those who last opened the chat of a site: how they came. */
+    lately(workspace: string, site: string): Promise<PastVisit[]>;
+  };
   sites: {
     byKey(key: string): Promise<Site | undefined>;
     all(
@@ -327,6 +371,11 @@ export interface Ports {
       allowed: readonly string[],
       types?: RegExp,
     ): Promise<PageFetched | PageNotFetched>;
+    /**
+     * Made ready to say which flow somebody meets who opens the chat now; undefined where all meet the site’s own. It reads nothing any
+     * more once it is there, so that it may be asked in a transaction.
+     */
+    meets(site: Site): Promise<((comer: Comer) => MetFlow) | undefined>;
     /** Where a site lives, for links in emails; empty when that is not known. */
     originOf(workspace: string, site: string, transaction?: Transaction): Promise<string>;
     /** Lets these sites’ visitors meet a flow, and no others. */
@@ -367,6 +416,8 @@ export interface Ports {
     of(workspace: string, number: number): Promise<ReadonlyMap<string, Product>>;
   };
   passers: {
+    /** Who is on a site now without a chat. */
+    there(workspace: string, site: string): Promise<PastVisit[]>;
     /** What somebody of the team has to say to the visitor whose tab that is, if anything. */
     invitation(site: Pick<Site, 'id' | 'workspace'>, passer: string): Promise<Invitation | undefined>;
     /** It is said, in this conversation. @returns false when it was said already */

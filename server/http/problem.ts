@@ -16,6 +16,7 @@ const titles: Record<ProblemCode, string> = {
   draft_changed: 'Somebody else changed the draft',
   look_changed: 'Somebody else put a look there',
   before_changed: 'Somebody else changed what is asked',
+  reach_changed: 'Somebody else changed which flows are met',
   rule_changed: 'Somebody else changed this rule',
   article_changed: 'Somebody else changed this answer',
   telling_changed: 'Somebody else changed who is told of this',

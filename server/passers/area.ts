@@ -2,6 +2,7 @@ import { Here, type HereAnswer, passerRoutes } from '@kineta/contract';
 import express from 'express';
 import type { Area } from '../house/area.ts';
 import type { House } from '../house/house.ts';
+import { forPages, jsonOf, siteOfPage } from '../http/of-a-page.ts';
 import { ProblemError } from '../http/problem.ts';
 import { answerProblem, serve } from '../http/serve.ts';
 import { addressOf } from '../limits/address.ts';
@@ -26,6 +27,7 @@ export const passers: Area = {
     const { passers: all } = partsOf(house);
     return {
       passers: {
+        there: (workspace, site) => all.there(workspace, site),
         invitation: (site, passer) => all.invitation(site, passer),
         met: (workspace, id, conversation, transaction) => all.met(workspace, id, conversation, transaction),
       },
@@ -46,14 +48,10 @@ export const passers: Area = {
 
     // A page of the site is looked at by somebody who has no chat, and asks whether anybody has something to say to them.
     doors.router.post('/w/:key/here', express.text({ type: '*/*', limit: '8kb' }), async (request, response) => {
-      response.set({ 'Cross-Origin-Resource-Policy': 'cross-origin', 'Cache-Control': 'no-store', Vary: 'Origin' });
+      forPages(response);
       try {
         await heard.spend(addressOf(request, options.proxies ?? 0));
-        const site = await ports.sites.byKey(request.params.key!);
-        const origin = request.get('origin');
-        if (!site) throw new ProblemError('unknown_site', 'Kineta knows no site with this key.');
-        if (!origin || !ports.sites.allows(site, origin))
-          throw new ProblemError('domain_not_allowed', 'This page may not carry the chat.');
+        const { site, origin } = await siteOfPage(ports.sites, request);
         response.set('Access-Control-Allow-Origin', origin);
         if (site.off || !site.tellsPassers)
           throw new ProblemError('not_allowed', 'This site does not tell who is there.');
@@ -69,11 +67,3 @@ export const passers: Area = {
   duties: house => [forgetting(house)],
   close: house => partsOf(house).beats.close(),
 };
-
-function jsonOf(body: unknown): unknown {
-  try {
-    return JSON.parse(String(body));
-  } catch {
-    return undefined;
-  }
-}

@@ -3,7 +3,7 @@ import { QueryTypes } from 'sequelize';
 import type { Duty } from '../clockwork/clockwork.ts';
 import type { Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
-import type { Directory, Invitation, SignedIn } from '../house/ports.ts';
+import type { Directory, Invitation, PastVisit, SignedIn } from '../house/ports.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { passers } from './model.ts';
 
@@ -14,6 +14,8 @@ export const WAITS_FOR = 30_000;
 /** So long who spoke sees what became of it, and so long a row is kept. */
 const SHOWN_FOR = 5 * 60_000;
 const SHOWN = 200;
+/** Of so many it is told how they came. */
+const MOST_TOLD = 5;
 /** So many of a site are kept, however many there are: the last who came. */
 const MOST_OF_A_SITE = 2_000;
 
@@ -71,6 +73,23 @@ export class Passers {
 
   constructor(house: Pick<House, 'database' | 'tables' | 'ports'>) {
     this.house = house;
+  }
+
+  /** Who is on a site now: how they came to the page that they look at. */
+  async there(workspace: string, site: string): Promise<PastVisit[]> {
+    const rows = await this.house.tables
+      .in(workspace)
+      .of(passers)
+      .all(
+        { siteId: site, seenAt: { after: new Date(Date.now() - THERE_FOR) } },
+        { by: 'arrivedAt', newestFirst: true, most: MOST_TOLD },
+      );
+    return rows.map(({ id, arrivedAt, page, device, language, referrer }) => ({
+      id,
+      who: '',
+      at: arrivedAt,
+      visit: { page, device, language, referrer, campaign: '', returning: false, knownPerson: false },
+    }));
   }
 
   async list(me: SignedIn): Promise<{ passers: Passer[]; count: number }> {

@@ -1,5 +1,7 @@
 import type { Tables } from '../database/rows.ts';
 import type { Area } from '../house/area.ts';
+import type { House } from '../house/house.ts';
+import type { Site } from '../house/ports.ts';
 import { beforeDoors } from './before.ts';
 import { Boarding, instanceSecret } from './boarding.ts';
 import { Pages } from './install/pages.ts';
@@ -7,7 +9,11 @@ import { installDoors } from './install/routes.ts';
 import { Loaders } from './loaders.ts';
 import { lookDoors } from './look-routes.ts';
 import { Looks } from './looks.ts';
-import { instance, looks as kept, sitePages, sites as table } from './model.ts';
+import { cueDays, instance, looks as kept, reaches as reachTable, sitePages, sites as table } from './model.ts';
+import { CueCounts } from './reach/counts.ts';
+import { reachOfPages } from './reach/page.ts';
+import { Reaches } from './reach/reaches.ts';
+import { meets, reachDoors } from './reach/routes.ts';
 import { siteDoors } from './routes.ts';
 import { Sites } from './service.ts';
 import { settingUpDoors } from './setting-up.ts';
@@ -21,13 +27,26 @@ function sitesOf(tables: Tables): Sites {
   return known;
 }
 
+const reach = new WeakMap<House, { reaches: Reaches; counts: CueCounts }>();
+
+function reachOf(house: House): { reaches: Reaches; counts: CueCounts } {
+  const known = reach.get(house);
+  if (known) return known;
+  const counts = new CueCounts(house.database);
+  const parts = { reaches: new Reaches(house, counts), counts };
+  reach.set(house, parts);
+  return parts;
+}
+
 /** The web sites that carry the chat, and what their pages load. */
 export const sites: Area = {
   name: 'sites',
-  tables: [table, sitePages, kept, instance],
-  async offers({ tables }) {
+  tables: [table, sitePages, kept, instance, reachTable, cueDays],
+  async offers(house) {
+    const { tables } = house;
     const secret = await instanceSecret(tables);
-    return { sites: sitesOf(tables), boarding: new Boarding(secret), trials: new Trials(secret) };
+    const sites = Object.assign(sitesOf(tables), { meets: (site: Site) => meets(house, reachOf(house).reaches, site) });
+    return { sites, boarding: new Boarding(secret), trials: new Trials(secret) };
   },
   todo: ({ tables }) => [
     {
@@ -63,10 +82,19 @@ export const sites: Area = {
       days: 90,
       clear: (before, most) => tables.everywhere(sitePages).remove({ seenAt: { before } }, { most }),
     },
+    {
+      name: 'how often cues were met',
+      days: 90,
+      clear: (before, most) =>
+        tables.everywhere(cueDays).remove({ day: { before: before.toISOString().slice(0, 10) } }, { most }),
+    },
   ],
   doors(doors, house) {
     const looks = new Looks(house);
-    const loaders = new Loaders(house, looks);
+    const { reaches, counts } = reachOf(house);
+    const loaders = new Loaders(house, looks, reaches);
+    reachDoors(doors, house, reaches, loaders);
+    reachOfPages(doors, house, reaches, counts);
     beforeDoors(doors, house, sitesOf(house.tables).asked);
     siteDoors(doors, house, looks, loaders);
     installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));
@@ -74,4 +102,5 @@ export const sites: Area = {
     trialDoors(doors, house);
     settingUpDoors(doors, house, sitesOf(house.tables), loaders);
   },
+  close: house => reachOf(house).counts.close(),
 };

@@ -1,22 +1,8 @@
-/** One’s own machine, on which pages are tried before they are anywhere: whatever port they stand on there. */
-const OWN_MACHINE: readonly string[] = ['localhost', '127.0.0.1'];
+import { allowsHost, OWN_MACHINE } from '@kineta/core';
 
-/**
- * Whether a page of this origin may carry the chat. A domain is a host, with its port when that is not the usual one;
- * `*.brackenrow.example` stands for every host below it, and `localhost` for every port of one’s own machine.
- */
+/** Whether a page of this origin may carry the chat. */
 export function allows(domains: readonly string[], origin: string): boolean {
-  let page: URL;
-  try {
-    page = new URL(origin);
-  } catch {
-    return false;
-  }
-  const { host, hostname } = page;
-  return domains.some(domain => {
-    if (domain.startsWith('*.')) return host.endsWith(domain.slice(1)) && host.length > domain.length - 1;
-    return host === domain || (OWN_MACHINE.includes(domain) && hostname === domain);
-  });
+  return URL.canParse(origin) && allowsHost(domains, new URL(origin).host);
 }
 
 /** The same for browsers, as the `frame-ancestors` of a Content-Security-Policy. */

@@ -1,12 +1,13 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
-import { presence } from '@kineta/core';
+import { isPlain } from '@kineta/core';
 import { LRUCache } from 'lru-cache';
 import type { House } from '../house/house.ts';
 import type { Ports, Site } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { fileOf, filled } from './built-page.ts';
 import type { Looks } from './looks.ts';
+import type { Reaches } from './reach/reaches.ts';
 
 const KEY = /^[A-Za-z0-9_-]{6,40}$/;
 
@@ -30,6 +31,9 @@ const launcherWords = (name: string): string => (name ? `Ask ${name}` : 'Ask us'
 /** How long a loader is served again as it was, in milliseconds: every page of every site asks for it. */
 const FRESH_FOR = 1_000;
 
+/** Said ahead of a loader: what comes behind it says whether the chat shows. */
+const ASKS = 'document.currentScript.kineta={}';
+
 /** A loader as the pages of a site are served it now. */
 export interface Loaded {
   site: Site;
@@ -44,15 +48,19 @@ export class Loaders {
   private readonly file: () => string;
   private readonly asPage: () => string;
   private readonly passing: () => string;
+  private readonly reaches: Pick<Reaches, 'of'>;
+  private readonly reach: () => string;
   private readonly kept = new LRUCache<string, Promise<Loaded>>({ max: 1_000, ttl: FRESH_FOR });
   private readonly written = new LRUCache<string, Loaded>({ max: 1_000, ttl: FRESH_FOR });
 
-  constructor(house: Pick<House, 'ports' | 'options'>, looks: Looks) {
+  constructor(house: Pick<House, 'ports' | 'options'>, looks: Looks, reaches: Pick<Reaches, 'of'>) {
+    this.reaches = reaches;
     this.house = house;
     this.looks = looks;
     this.file = fileOf(join(house.options.files.widget, 'loader.js'), house.options.development);
     this.asPage = fileOf(join(house.options.files.widget, 'as-page.js'), house.options.development);
     this.passing = fileOf(join(house.options.files.widget, 'passing.js'), house.options.development);
+    this.reach = fileOf(join(house.options.files.widget, 'reach.js'), house.options.development);
   }
 
   /** @throws {ProblemError} `unknown_site` */
@@ -87,20 +95,20 @@ export class Loaders {
 
   private async write(site: Site): Promise<string> {
     if (site.off) return '// The chat is switched off.';
-    const { style, words, picture, devices, closed, asPage } = await this.looks.launcher(site, launcherWords);
-    const isShut = !closed && !(await this.isOpen(site.workspace));
+    const { style, words, picture, asPage } = await this.looks.launcher(site, launcherWords);
+    const isAlways = isPlain(await this.reaches.of(site));
+    // Where it depends whether the chat shows, and which flow is met, the page asks once it is there.
     const loader = filled(this.file(), {
       STYLE: style,
       LABEL: escaped(words),
       PICTURE: picture,
-      DEVICES: isShut ? '' : devices,
     });
-    return [loader, ...(asPage ? [this.asPage()] : []), ...(site.tellsPassers ? [this.passing()] : [])].join(';');
-  }
-
-  private async isOpen(workspace: string): Promise<boolean> {
-    const { teams, workspace: settings } = await this.house.ports.directories.of(workspace);
-    const hours = [...teams.values()].flatMap(team => team.hours ?? []);
-    return presence(hours, Date.now(), settings.language).open;
+    return [
+      ...(isAlways ? [] : [ASKS]),
+      loader,
+      ...(asPage ? [this.asPage()] : []),
+      ...(isAlways ? [] : [this.reach()]),
+      ...(site.tellsPassers ? [this.passing()] : []),
+    ].join(';');
   }
 }

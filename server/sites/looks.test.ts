@@ -2,7 +2,6 @@ import { lookRoutes, pictureRoutes, siteRoutes } from '@kineta/contract';
 import { type Look, plainLook } from '@kineta/core';
 import { request } from 'undici';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { teams } from '../account/model.ts';
 import type { RunningServer } from '../server.ts';
 import {
   Browser,
@@ -97,21 +96,6 @@ describe('a look', () => {
     expect(await loader()).not.toContain('</script>');
     await put({});
   });
-
-  test('is not to be seen where it does not show', async () => {
-    const rows = server.house.tables.in(workspace.id).of(teams);
-    await rows.change({ hours: { zone: 'Europe/London', open: [], seasons: [], special: [] } }, { id: workspace.team });
-    server.house.ports.directories.forget(workspace.id);
-    await put({ shows: { ...plainLook.shows, closed: false, tablet: false } });
-    expect(await devices()).toBe('');
-    await rows.change({ hours: null }, { id: workspace.team });
-    server.house.ports.directories.forget(workspace.id);
-    // A loader is a second old at most.
-    await expect.poll(devices).toBe('cp');
-    await put({});
-    expect(await devices()).toBe('ctp');
-  });
-  const devices = async () => /on `(\w*)`/.exec(await loader())?.[1];
 
   test('has what is said whichever flow leads', async () => {
     await put({ replies: { notUnderstood: 'Say that again?', goodbye: '', emailCameBack: '' } });

@@ -49,14 +49,14 @@ export class Looks {
   }
 
   /** What a page of the site shows before the chat is opened. @param words what the launcher says without words of its own */
-  async launcher(site: Site, words: (name: string) => string): Promise<LauncherDress & { closed: boolean }> {
+  async launcher(site: Site, words: (name: string) => string): Promise<LauncherDress> {
     const look = await this.of(site);
     const label = words(look.voice.name || site.speaker || '');
     const known = this.launchers.get(look) ?? new Map<string, LauncherDress>();
     this.launchers.set(look, known);
     const dress = known.get(label) ?? launcherDress(look, label);
     known.set(label, dress);
-    return { ...dress, closed: look.shows.closed };
+    return dress;
   }
 
   /** What the chat’s window goes by. */

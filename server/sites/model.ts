@@ -1,6 +1,7 @@
-import { BeforeChat, Look, plainBefore, plainLook } from '@kineta/core';
+import { BeforeChat, Look, plainBefore, plainLook, plainReach, Reach } from '@kineta/core';
 import { z } from 'zod';
 import {
+  day,
   identity,
   instant,
   integer,
@@ -48,6 +49,28 @@ export const sites = table('sites', {
   /** What is asked before the chat; nothing, while nobody has said so. */
   beforeChat: nullable(json(askable)),
   beforeNumber: usually(integer),
+});
+
+/** A reach that cannot be read any more is the plain one: whoever comes meets the site’s own flow. */
+const decidable: z.ZodType<Reach> = Reach.catch(plainReach);
+
+/** Which flows visitors of a site meet; of one without, its own. */
+export const reaches = table('reaches', {
+  siteId: partOfKey(reference(() => sites)),
+  workspaceId: reference(),
+  reach: json(decidable),
+  number: integer,
+});
+
+/** How often cues were met, appeared and were taken up, by the day (UTC). */
+export const cueDays = table('cue_days', {
+  siteId: partOfKey(reference(() => sites)),
+  cue: partOfKey(text(40)),
+  day: partOfKey(day),
+  workspaceId: reference(),
+  met: integer,
+  appeared: integer,
+  taken: integer,
 });
 
 /** The pages on which browsers had the chat, by host and path. */

@@ -33,9 +33,9 @@ export class Sites {
     const [row] = await this.tables.database.query<Site>(
       `SELECT s.id, s.workspace_id AS workspace, s.name, s.domains,
               IF(f.removed_at IS NULL, f.id, NULL) AS flow,
-              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.tells_passers AS tellsPassers, s.look_number AS lookNumber, s.before_number AS beforeNumber,
+              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.tells_passers AS tellsPassers, s.look_number AS lookNumber, s.before_number AS beforeNumber, COALESCE(r.number, 0) AS reachNumber,
               JSON_VALUE(e.content, '$.speaker') AS speaker
-       FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id
+       FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id LEFT JOIN reaches r ON r.site_id = s.id
        WHERE s.id = COALESCE(
          (SELECT id FROM sites WHERE site_key = :key),
          (SELECT MIN(id) FROM sites WHERE old_key = :key AND old_key_until > UTC_TIMESTAMP(3)))`,
@@ -48,6 +48,7 @@ export class Sites {
         tellsPassers: Boolean(Number(row.tellsPassers)),
         lookNumber: Number(row.lookNumber),
         beforeNumber: Number(row.beforeNumber),
+        reachNumber: Number(row.reachNumber),
       }
     );
   }

@@ -48,9 +48,10 @@ function builtFiles(): { studio: string; widget: string } {
   for (const part of [join(studio, 'assets'), join(widget, 'assets'), join(widget, 'faces')])
     mkdirSync(part, { recursive: true });
   writeFileSync(join(studio, 'index.html'), '<!doctype html><title>Kineta</title>');
-  writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;// on `%DEVICES%`');
+  writeFileSync(join(widget, 'loader.js'), 'const label = `%LABEL%`;');
   writeFileSync(join(widget, 'as-page.js'), '/* as the page */');
   writeFileSync(join(widget, 'passing.js'), '/* who passes */');
+  writeFileSync(join(widget, 'reach.js'), '/* who meets what */');
   for (const name of ['fonts.js', 'here.js']) writeFileSync(join(widget, name), 'export {};');
   writeFileSync(
     join(widget, 'window.html'),

@@ -9,6 +9,7 @@ import { Alive } from './alive.tsx';
 const rooms = [
   { path: 'look', name: 'Look' },
   { path: 'before', name: 'Before the chat' },
+  { path: 'reach', name: 'Reach' },
   { path: 'install', name: 'Install' },
 ];
 

@@ -115,7 +115,7 @@ function SiteForm({ site, flows }: { site: SiteDetail; flows: readonly FlowSumma
       <Button type="submit" className="mt-6 max-md:mt-0" disabled={!formState.isDirty || formState.isSubmitting}>
         Save
       </Button>
-      <Choice label="The flow met first" mistake={mistakeAt('flow')} {...register('flow')}>
+      <Choice label="The flow that whoever else comes meets" mistake={mistakeAt('flow')} {...register('flow')}>
         <option value="">None</option>
         {met.map(({ id, name }) => (
           <option key={id} value={id}>
@@ -169,6 +169,9 @@ function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[]
         </Link>
         <Link to={`/sites/${site.id}/before`} className={buttonClass()}>
           Before the chat<span className="sr-only"> on {site.name}</span>
+        </Link>
+        <Link to={`/sites/${site.id}/reach`} className={buttonClass()}>
+          Whom it meets<span className="sr-only"> on {site.name}</span>
         </Link>
         <Link to={`/sites/${site.id}/install`} className={buttonClass()}>
           Install and check<span className="sr-only"> on {site.name}</span>

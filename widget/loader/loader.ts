@@ -1,10 +1,13 @@
 import { drawLauncher } from './launcher.ts';
+import type { Carried, OursOnPage } from './ours.ts';
 
 /**
  * What a page includes: a button at the corner, and the chat in a frame once it is asked for. Nothing of the page is
  * read but its address and where its visitor came from, nothing in it moves, and its styles do not reach in here.
  */
-const script = document.currentScript as HTMLScriptElement;
+const script = document.currentScript as HTMLScriptElement & Carried;
+/** What goes behind this says whether the chat shows here: where the server said so ahead of it. */
+const asks = script.kineta;
 const chat = new URL(script.src);
 const home = `${chat.origin}${chat.pathname.slice(0, -3)}/`;
 /** The page may name the button; else it has the name that the server fills in here, such as “Ask Robin”. */
@@ -51,7 +54,7 @@ function show(open: boolean, focus: boolean, away?: true): void {
     frame.title = label;
     frame.referrerPolicy = 'origin';
     const visit = new URLSearchParams({
-      page: pageNow(),
+      page: ours.page(),
       from: document.referrer,
       storage: storage(),
       font: getComputedStyle(document.body).fontFamily,
@@ -100,17 +103,15 @@ function follow(): void {
   alive();
 }
 
-/** What it is opened on, by its first letter: a computer, a tablet or a phone. */
-const device = matchMedia('(pointer:fine)').matches ? 'c' : Math.min(screen.width, screen.height) < 600 ? 'p' : 't';
-
-function arrive(): void {
+/** @param anyway it was asked whether it shows here, and it does */
+function arrive(anyway?: true): void {
   let was: unknown;
   try {
     // A letter leads back into its conversation.
     was = sessionStorage[OPEN] ?? (/kineta-back/.test(at) && '1');
   } catch {}
-  // Who is in the middle of a conversation keeps it.
-  if (!was && !'%DEVICES%'.includes(device)) return;
+  // Who is in the middle of a conversation keeps it, wherever it shows.
+  if (asks && !anyway && !was) return;
   document.body.append(host);
   const loaded = (): void => {
     alive();
@@ -123,5 +124,8 @@ function arrive(): void {
   (window as { navigation?: EventTarget }).navigation?.addEventListener('currententrychange', follow);
   if (was === '1') show(true, false);
 }
+/** For what goes behind this, where a site says whom its chat meets. */
+const ours: OursOnPage = { arrive, show, page: pageNow };
+script.kineta = ours;
 if (document.body) arrive();
-else addEventListener('DOMContentLoaded', arrive);
+else addEventListener('DOMContentLoaded', () => arrive());

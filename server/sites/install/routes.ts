@@ -1,11 +1,11 @@
 import { type InstallCheck, type InstallFinding, installRoutes } from '@kineta/contract';
 import express, { type Request } from 'express';
 import type { House } from '../../house/house.ts';
-import { notFound, ProblemError } from '../../http/problem.ts';
+import { siteOfPage } from '../../http/of-a-page.ts';
+import { notFound } from '../../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../../http/serve.ts';
 import { addressOf } from '../../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../../limits/allowance.ts';
-import { allows } from '../domains.ts';
 import type { Sites } from '../service.ts';
 import { fetchPage } from './fetching.ts';
 import { lookInto } from './page.ts';
@@ -86,11 +86,7 @@ export function installDoors(doors: Doors, { ports, options, wire }: House, site
     response.set('Cross-Origin-Resource-Policy', 'cross-origin');
     try {
       await alive.spend(addressOf(request, options.proxies ?? 0));
-      const site = await sites.byKey(request.params.key!);
-      const origin = request.get('origin');
-      if (!site) throw new ProblemError('unknown_site', 'Kineta knows no site with this key.');
-      if (!origin || !allows(site.domains, origin))
-        throw new ProblemError('domain_not_allowed', 'This page may not carry the chat.');
+      const { site, origin } = await siteOfPage(sites, request);
       await pages.seen(site, new URL(origin).host, String(request.body ?? ''));
       response.status(204).end();
     } catch (error) {

@@ -10,10 +10,11 @@ import { useScene } from '../preview/scene.ts';
 import { PutOnSite } from '../put-on-site.tsx';
 import { SiteHead, useSite } from '../room.tsx';
 import { box, Part, Row } from '../row.tsx';
+import { isChanged } from '../writing.ts';
 import { Details } from './details.tsx';
 import { Found } from './found.tsx';
 import { statesOf } from './states.ts';
-import { foundIn, isChanged, useBefore } from './store.ts';
+import { foundIn, useBefore } from './store.ts';
 
 const times: ReadonlyArray<readonly [BeforeChat['when'], string]> = [
   ['never', 'Nothing: the chat begins at once'],

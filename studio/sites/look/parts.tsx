@@ -195,7 +195,7 @@ export function Above() {
   );
 }
 
-/** How it behaves, and where it shows. */
+/** How it behaves. */
 export function Manner() {
   const { value, set } = useValue<Look['pace']>(['pace']);
   const id = useId();
@@ -219,12 +219,6 @@ export function Manner() {
         </Row>
         {value.by === 'seconds' ? <NumberRow label="Every" at={['pace', 'seconds']} unit="seconds" step={0.1} /> : null}
         <SwitchRow label="A sound for what comes while nobody looks" at={['sound']} says="Usually off." />
-      </Part>
-      <Part name="Where it shows">
-        <SwitchRow label="Also while you are closed" at={['shows', 'closed']} says="Usually on." />
-        <SwitchRow label="On computers" at={['shows', 'computer']} />
-        <SwitchRow label="On tablets" at={['shows', 'tablet']} />
-        <SwitchRow label="On phones" at={['shows', 'phone']} />
       </Part>
       <Part name="What becomes of what they write">
         <TextRow label="Words" at={['notice', 'words']} usual="How we use what you write" />

@@ -1,0 +1,48 @@
+import { cut } from '@kineta/core';
+import type { Came } from '../house/ports.ts';
+
+/** What a page’s address carries for the chat that is opened on it; it is no part of the page. */
+const PASSER = 'kineta-met';
+const CUE = 'kineta-cue';
+const MARK = 'kineta-mark';
+const SAYS = 'kineta-say';
+const ALL = [PASSER, CUE, MARK, SAYS];
+
+/** How somebody comes to the chat, as the page that they came from hands it over. */
+export interface ComesBy {
+  /** The page without what it carries. */
+  page: string;
+  /** By which tab somebody of the team speaks first. */
+  passer?: string;
+  /** By which cue, and from which origin. */
+  came?: Came;
+  origin?: string;
+  /** By what its page knows the browser again. */
+  mark?: string;
+  /** The reply that was pressed beside the launcher. */
+  says?: string;
+}
+
+const CARRIED = /^([a-z0-9-]{1,40})~(\d{1,7})~(\d{1,7})~(\d{1,3})~(https?:\/\/[^/?#~]{1,260})$/i;
+
+/** Reads what the page of a chat carries; whatever is not as it is written is as if it were not there. */
+export function comesBy(page: string): ComesBy {
+  const address = URL.canParse(page, 'https://site.example') ? new URL(page, 'https://site.example') : undefined;
+  const carried = ALL.map(name => address?.searchParams.get(name) ?? '');
+  const [passer, told = '', mark = '', says] = carried;
+  if (!address || carried.every(one => one === '')) return { page };
+  for (const name of ALL) address.searchParams.delete(name);
+  const [, cue, visits, seconds, read, origin] = CARRIED.exec(told) ?? [];
+  return {
+    page: address.pathname + address.search,
+    ...(passer ? { passer } : {}),
+    ...(cue !== undefined && origin !== undefined
+      ? {
+          came: { cue, visits: Number(visits) || 1, seconds: Number(seconds), read: Math.min(100, Number(read)) },
+          origin,
+        }
+      : {}),
+    ...(/^[A-Za-z0-9_-]{22}$/.test(mark) ? { mark } : {}),
+    ...(says ? { says: cut(says, 40) } : {}),
+  };
+}

@@ -1,0 +1,101 @@
+import { type ReachAnswer, ReachAsked, ReachTold, type ToldCue } from '@kineta/contract';
+import {
+  appearanceKindOf,
+  arrivedJustNow,
+  cuePartOf,
+  type Facts,
+  type Fitting,
+  filled,
+  fitting,
+  LAST,
+  message,
+  presence,
+  shownValues,
+} from '@kineta/core';
+import express from 'express';
+import type { House } from '../../house/house.ts';
+import type { Directory, Site } from '../../house/ports.ts';
+import { forPages, jsonOf, siteOfPage } from '../../http/of-a-page.ts';
+import { ProblemError } from '../../http/problem.ts';
+import { answerProblem, type Doors } from '../../http/serve.ts';
+import { addressOf } from '../../limits/address.ts';
+import { Allowance, VISITORS_PER_ADDRESS } from '../../limits/allowance.ts';
+import type { CueCounts } from './counts.ts';
+import type { Reaches } from './reaches.ts';
+import { visitFrom } from './visit.ts';
+
+/** Whether anybody of the business is there, by its hours. */
+export function isOpen({ teams, workspace }: Directory, now: number): boolean {
+  const hours = [...teams.values()].flatMap(team => team.hours ?? []);
+  return presence(hours, now, workspace.language).open;
+}
+
+/** A cue as its page is told of it: what it waits for there, and no more of it. @param shown facts as visitors read them */
+function toldOf({ cue, quiet }: Fitting, shown: ReadonlyMap<string, string>): ToldCue {
+  const waits = Object.fromEntries(
+    Object.entries(cue.fits).filter(([part]) => cuePartOf(part)?.comes === 'on the page'),
+  );
+  const said = appearanceKindOf(cue.appears).says?.(cue.appears);
+  const line = said && filled(said, shown).text;
+  return { id: cue.id, waits, ...(quiet ? { quiet } : {}), appears: { ...cue.appears, ...(line ? { line } : {}) } };
+}
+
+/** What pages ask as they are looked at, and tell of what came of it. */
+export function reachOfPages(doors: Doors, { ports, options, wire }: House, reaches: Reaches, counts: CueCounts): void {
+  const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
+  const bounds = { times: perAddress * 20, seconds: 60 };
+  const asking = new Allowance('reach', bounds, 'That is asked too often.', wire.counters);
+  const telling = new Allowance('reach told', bounds, 'That is told too often.', wire.counters);
+
+  const answer = async (site: Site, asked: ReachAsked): Promise<ReachAnswer> => {
+    const directory = await ports.directories.of(site.workspace);
+    const now = Date.now();
+    const [kept, known] = await Promise.all([
+      reaches.ready(site, directory),
+      asked.mark === undefined ? undefined : ports.comers.marked(site, asked.mark),
+    ]);
+    const visit = visitFrom(asked, known?.isKnown ?? false);
+    const facts: Facts = known?.facts ?? {};
+    const { page, visits, daysAway, lot, appeared } = asked;
+    const looker = { visit, page, visits, daysAway, lot, appeared, facts, moment: arrivedJustNow, now };
+    const seen = reaches.seen(kept, site, looker, directory);
+    const language = directory.manners.get(site.id)?.language ?? directory.workspace.language;
+    const always = { caps: kept.ready.reach.caps, dismiss: message(language, 'send it away') };
+    if (!kept.ready.shows(seen, asked.device, isOpen(directory, now))) return { shows: false, cues: [], ...always };
+    const found = fitting(kept.ready, seen);
+    counts.count(site, found[0]?.cue.id ?? LAST, 'met');
+    const shown = shownValues(seen.facts, kept.facts, { language, currency: directory.workspace.currency });
+    return { shows: true, cues: found.map(one => toldOf(one, shown)), ...always };
+  };
+
+  doors.router.post('/w/:key/reach', express.text({ type: '*/*', limit: '16kb' }), async (request, response) => {
+    forPages(response);
+    try {
+      await asking.spend(addressOf(request, options.proxies ?? 0));
+      const { site, origin } = await siteOfPage(ports.sites, request);
+      response.set('Access-Control-Allow-Origin', origin);
+      if (site.off) throw new ProblemError('not_allowed', 'The chat is switched off.');
+      const asked = ReachAsked.safeParse(jsonOf(request.body));
+      if (!asked.success) throw new ProblemError('invalid_request', 'That is not how a page asks which flows fit.');
+      response.json(await answer(site, asked.data));
+    } catch (error) {
+      answerProblem(error, request, response, doors.logger);
+    }
+  });
+
+  doors.router.post('/w/:key/reach/told', express.text({ type: '*/*', limit: '1kb' }), async (request, response) => {
+    forPages(response);
+    try {
+      await telling.spend(addressOf(request, options.proxies ?? 0));
+      const { site } = await siteOfPage(ports.sites, request);
+      const told = ReachTold.safeParse(jsonOf(request.body));
+      const reach = await reaches.ready(site, await ports.directories.of(site.workspace));
+      // What is no cue of the site is counted nowhere.
+      if (told.success && reach.ready.cues.some(({ cue }) => cue.id === told.data.cue))
+        counts.count(site, told.data.cue, told.data.what);
+      response.status(204).end();
+    } catch (error) {
+      answerProblem(error, request, response, doors.logger);
+    }
+  });
+}
