@@ -184,8 +184,8 @@ export function launcherDress(look: Look, words: string): LauncherDress {
       ? glyphStrokes[launcher.picture as LauncherGlyph]
       : '';
   const colours = (scheme: Scheme): Properties => {
-    const { launcher: bg, onLauncher: fg, sheet } = paletteOf(look.colour, scheme).palette;
-    return { bg, fg, sheet };
+    const { launcher: bg, onLauncher: fg, sheet, ink } = paletteOf(look.colour, scheme).palette;
+    return { bg, fg, sheet, ink };
   };
   const base = inSchemes(':host', look, scheme =>
     scheme === 'dark' && look.colour.scheme === 'device' ? colours(scheme) : { ...wide, ...colours(scheme) },

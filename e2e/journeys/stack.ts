@@ -65,8 +65,11 @@ export class Stack {
   /** Whether a journey has broken something in it, after which errors are meant. */
   private isBroken = false;
 
-  /** @param business what is there already: the demo, or nothing, as after a first `./kineta start` */
-  async start(business: 'the demo' | 'nothing' = 'the demo', days = 7): Promise<this> {
+  /**
+   * @param business what is there already: the demo, or nothing, as after a first `./kineta start`
+   * @param alone its site has the first flow alone, which everybody meets
+   */
+  async start(business: 'the demo' | 'nothing' = 'the demo', days = 7, alone = true): Promise<this> {
     this.home = mkdtempSync(join(tmpdir(), 'kineta-e2e-'));
     await this.startDatabase();
     this.port = await freePort();
@@ -80,7 +83,7 @@ export class Stack {
     const database = connect(this.database.url, 4);
     await migrate(database);
     if (business === 'the demo') {
-      await loadDemo(new Tables(database), root, { days, alone: true });
+      await loadDemo(new Tables(database), root, { days, alone });
       await setDomains(new Tables(database), [site.host]);
       // The journeys meet open teams at whatever hour they are run.
       await database.query('UPDATE teams SET hours = NULL');
@@ -186,6 +189,12 @@ export class Stack {
     };
     await expect.poll(moved, { timeout: 120_000, intervals: [3_000] }).toBe(false);
     await database.close();
+  }
+
+  /** Every team is closed at any hour, or open. */
+  isClosed(closed: boolean): Promise<void> {
+    const hours = closed ? `'{"zone":"Europe/London","open":[],"seasons":[],"special":[]}'` : 'NULL';
+    return this.write(`UPDATE teams SET hours = ${hours}`);
   }
 
   /** Nobody waits for a person, and nobody has one. */

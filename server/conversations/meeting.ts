@@ -22,16 +22,39 @@ export async function greeting(
   return live ? { flowId: live.flow, editionId: live.edition } : greeting(house, site, site.flow, transaction);
 }
 
-/** The flow that is to begin in what goes on, where the cue says so by which its visitor came. */
-export function beginsInstead(
-  { holder, flow_id: leads }: Pick<ConversationRow, 'holder' | 'flow_id'>,
-  came: Came | undefined,
-  meeting: MetFlow | undefined,
-): { begins?: string } {
-  const isMeant = meeting?.unfinished === 'begins' && came?.cue === meeting.cue;
-  return isMeant && meeting.flow !== null && meeting.flow !== leads && holder === 'flow'
-    ? { begins: meeting.flow }
-    : {};
+/** For so long, in milliseconds, what a visitor left in the middle is gone on with, though a rule has closed it. */
+const LEFT_HALFWAY_FOR = 24 * 3_600_000;
+
+/** How somebody comes again. */
+interface Coming {
+  /** For how many minutes after its last word a conversation is gone on with that is closed. */
+  goesOnFor: number;
+  /** By which cue they came, what they pressed beside the launcher, and which flow they meet by that. */
+  came: Came | undefined;
+  says: string | undefined;
+  meeting: MetFlow | undefined;
+  /** It is no connection that comes again. */
+  isAnew: boolean;
+}
+
+/**
+ * What becomes of somebody’s last conversation as they come again: it goes on, led by another flow from here on if so, or it is left as it
+ * is and another begins. Who pressed a reply of a prompt wants what that offers; what people have is never taken from them.
+ */
+export function takenUp(
+  { holder, flow_id: leads, last_at, session }: Pick<ConversationRow, 'holder' | 'flow_id' | 'last_at' | 'session'>,
+  { goesOnFor, came, says, meeting, isAnew }: Coming,
+  now: number,
+): { goesOn: boolean; begins?: string } {
+  const isOver = holder === 'done';
+  const isHalfway = session.state === 'asking' || session.state === 'pausing';
+  const goesOn = isHalfway ? Math.max(LEFT_HALFWAY_FOR, goesOnFor * 60_000) : goesOnFor * 60_000;
+  if (isOver && now - last_at.getTime() >= goesOn) return { goesOn: false };
+  const isOther = isAnew && meeting && came?.cue === meeting.cue && meeting.flow !== leads;
+  if (!isOther || meeting.flow === null) return { goesOn: true };
+  const isWanted = meeting.unfinished === 'begins' || says !== undefined;
+  if (isOver) return { goesOn: isHalfway && !isWanted };
+  return { goesOn: true, ...(isWanted && holder === 'flow' ? { begins: meeting.flow } : {}) };
 }
 
 /** What goes on is led by another flow from here on; not where a person has it, or is waited for. */

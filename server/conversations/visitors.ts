@@ -35,7 +35,7 @@ import { type ComesBy, comesBy } from './comes-by.ts';
 import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
-import { beginsIn, beginsInstead, greeting } from './meeting.ts';
+import { beginsIn, greeting, takenUp } from './meeting.ts';
 import { type ConversationRow, conversations, visitors } from './model.ts';
 import { rated } from './rating.ts';
 import { onwards } from './trail.ts';
@@ -68,15 +68,6 @@ function openedOn(
   const { device, language, referrer, campaign } = visit ?? {};
   const came = visit ? { device, language, referrer, campaign } : {};
   return { kind: 'opened', page, returning: visit?.returning ?? false, ...greets, ...came };
-}
-
-/** For so long, in milliseconds, what a visitor left in the middle is gone on with, though a rule has closed it. */
-const LEFT_HALFWAY_FOR = 24 * 3_600_000;
-
-/** For how many milliseconds after its last word a conversation is gone on with that is closed. */
-function stillGoesOn({ session }: ConversationRow, goesOnFor: number): number {
-  const isHalfway = session.state === 'asking' || session.state === 'pausing';
-  return isHalfway ? Math.max(LEFT_HALFWAY_FOR, goesOnFor * 60_000) : goesOnFor * 60_000;
 }
 
 /** What is no answer to the question of how it went answers none, whatever the browser says. */
@@ -184,13 +175,13 @@ export class VisitorService {
         : begins
           ? await beginsIn(this.house, this.host, { workspace: visitor.workspace, conversation: row.id }, begins)
           : undefined;
-    // What was pressed beside the launcher is the first that they say.
+    // What was pressed beside the launcher is the first that they say; once, however often the page comes again.
     const said =
-      begun && !invitation && met.says !== undefined
+      met.says !== undefined && hello.conversation === undefined && !invitation
         ? await this.reply(
             visitor,
             row.id,
-            { clientId: randomUUID(), text: met.says },
+            { clientId: hashed(`${met.mark} ${met.came?.visits} ${met.came?.seconds}`).slice(0, 32), text: met.says },
             {
               site: site.id,
               page: met.page,
@@ -283,7 +274,7 @@ export class VisitorService {
       isOpen,
       goesOnFor,
       trial,
-      met: { origin, came, mark },
+      met: { origin, came, mark, says },
       meets,
     }: {
       before: BeforeChat;
@@ -294,7 +285,7 @@ export class VisitorService {
       meets: Awaited<ReturnType<House['ports']['sites']['meets']>>;
     },
     transaction: Transaction,
-  ): Promise<{ row: ConversationRow; isNew: boolean; begins?: string }> {
+  ): Promise<{ row: ConversationRow; isNew: boolean; begins?: string | undefined }> {
     const rows = this.house.tables.in(visitor.workspace);
     // The visitor’s row is locked, so that two tabs opened at once begin one conversation.
     const known = await rows.of(visitors).one({ id: visitor.id }, { transaction, lock: true });
@@ -313,12 +304,9 @@ export class VisitorService {
     });
     const page = origin === undefined ? hello.page : `${origin}${hello.page}`;
     const meeting = meets?.({ visit, page, came, facts: known.facts });
-    if (last && (last.holder !== 'done' || now.getTime() - last.last_at.getTime() < stillGoesOn(last, goesOnFor)))
-      return {
-        row: last,
-        isNew: last.last_number === 0,
-        ...(hello.conversation === undefined ? beginsInstead(last, came, meeting) : {}),
-      };
+    const isAnew = hello.conversation === undefined;
+    const taken = last && takenUp(last, { goesOnFor, came, says, meeting, isAnew }, now.getTime());
+    if (last && taken?.goesOn) return { row: last, isNew: last.last_number === 0, begins: taken.begins };
     if (hello.goesOn) throw new ProblemError('not_found', 'No conversation goes on.');
     const asks = asksFirst(before, known.facts, isOpen);
     const greets = await greeting(this.house, site, meeting?.flow ?? site.flow, transaction);

@@ -1,5 +1,4 @@
 import {
-  type Announcements,
   closestCenter,
   DndContext,
   type DragEndEvent,
@@ -16,7 +15,7 @@ import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
 import { changedHere, keyOf, queries, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
-import { carriedAmong } from '../ui/carried.ts';
+import { carriedAmong, carriedWords } from '../ui/carried.ts';
 import { Empty } from '../ui/empty.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { RuleEditor } from './editor.tsx';
@@ -29,21 +28,6 @@ import { Trial } from './trial.tsx';
 // Made once: everything that can be dragged is drawn anew when one of these is another.
 const pointerOptions = { activationConstraint: { distance: 5 } };
 const keyboardOptions = { coordinateGetter: carriedAmong(() => () => true) };
-
-const screenReaderInstructions = {
-  draggable: 'Space picks it up, the arrows carry it, Space puts it down, Escape puts it back.',
-};
-function announcementsOf(rules: readonly RuleRow[]): Announcements {
-  const named = (id: unknown) => `“${rules.find(one => one.id === id)?.rule.name ?? ''}”`;
-  return {
-    onDragStart: ({ active }) => `You hold ${named(active.id)}.`,
-    onDragOver: ({ active, over }) =>
-      over ? `You hold ${named(active.id)} in the place of ${named(over.id)}.` : `You hold ${named(active.id)}.`,
-    onDragEnd: ({ active, over }) =>
-      over && over.id !== active.id ? `It is put in the place of ${named(over.id)}.` : 'It is put back.',
-    onDragCancel: () => 'It is put back.',
-  };
-}
 
 /** The identity of one that is not kept yet. */
 const NEW = 'new';
@@ -75,7 +59,7 @@ function Listed({ rules }: { rules: readonly RuleRow[] }) {
   const names = useMemo(() => (data ? namesOf(data.names, data.rules) : undefined), [data]);
   const setting = useMemo(() => data && { names: data.names, facts: data.facts, rules: data.rules }, [data]);
   const sensors = useSensors(useSensor(PointerSensor, pointerOptions), useSensor(KeyboardSensor, keyboardOptions));
-  const accessibility = useMemo(() => ({ announcements: announcementsOf(rules), screenReaderInstructions }), [rules]);
+  const accessibility = useMemo(() => carriedWords(id => rules.find(one => one.id === id)?.rule.name ?? ''), [rules]);
   if (!data || !names || !setting) return null;
 
   const close = () => {

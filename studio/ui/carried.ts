@@ -1,4 +1,4 @@
-import { KeyboardCode, type KeyboardCoordinateGetter, type UniqueIdentifier } from '@dnd-kit/core';
+import { type Announcements, KeyboardCode, type KeyboardCoordinateGetter, type UniqueIdentifier } from '@dnd-kit/core';
 
 /**
  * Each arrow carries what is held over the next of its like, however tall that is.
@@ -19,3 +19,26 @@ export const carriedAmong =
     // What is held lies over that whose middle is nearest to its own.
     return { x: left, y: top + height / 2 - collisionRect.height / 2 };
   };
+
+const screenReaderInstructions = {
+  draggable: 'Space picks it up, the arrows carry it, Space puts it down, Escape puts it back.',
+};
+
+/** What is told to who listens while something of a list is carried. @param nameOf what one of it is called */
+export function carriedWords(nameOf: (id: string) => string): {
+  announcements: Announcements;
+  screenReaderInstructions: typeof screenReaderInstructions;
+} {
+  const named = (id: unknown) => `“${nameOf(String(id))}”`;
+  return {
+    screenReaderInstructions,
+    announcements: {
+      onDragStart: ({ active }) => `You hold ${named(active.id)}.`,
+      onDragOver: ({ active, over }) =>
+        over ? `You hold ${named(active.id)} in the place of ${named(over.id)}.` : `You hold ${named(active.id)}.`,
+      onDragEnd: ({ active, over }) =>
+        over && over.id !== active.id ? `It is put in the place of ${named(over.id)}.` : 'It is put back.',
+      onDragCancel: () => 'It is put back.',
+    },
+  };
+}

@@ -54,7 +54,7 @@ function show(open: boolean, focus: boolean, away?: true): void {
     frame.title = label;
     frame.referrerPolicy = 'origin';
     const visit = new URLSearchParams({
-      page: ours.page(),
+      page: away ? pageNow() : ours.page(),
       from: document.referrer,
       storage: storage(),
       font: getComputedStyle(document.body).fontFamily,

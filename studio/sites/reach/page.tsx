@@ -16,7 +16,7 @@ import { useFactsOfConversations } from '../../conditions/of-conversations.ts';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { changedHere, useRoute } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
-import { carriedAmong } from '../../ui/carried.ts';
+import { carriedAmong, carriedWords } from '../../ui/carried.ts';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { PutOnSite } from '../put-on-site.tsx';
 import { SiteHead, useSite } from '../room.tsx';
@@ -100,6 +100,9 @@ function List({
   const write = (next: Written) => writeTo(site, next);
   const writeReach = (to: Partial<Reach>) => write({ ...draft, reach: { ...draft.reach, ...to } });
   const cues = cuesOf(draft);
+  const accessibility = carriedWords(
+    id => data.flows.find(flow => flow.id === cues.find(cue => cue.id === id)?.flow)?.name ?? '',
+  );
   const most = Math.max(1, ...data.counts.map(({ met }) => met));
   const dropped = ({ active, over }: DragEndEvent) => {
     const ids = draft.reach.cues.map(({ id }) => id);
@@ -118,7 +121,12 @@ function List({
   return (
     <>
       <AtAnOpening />
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={dropped}
+        accessibility={accessibility}
+      >
         <SortableContext items={cues.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ol aria-label="Which flow meets whom" className="px-3 py-2">
             {cues.map((cue, index) => (

@@ -8,7 +8,7 @@ export interface Said {
   onSentAway(): void;
 }
 
-const CSS = `aside{position:fixed;max-width:min(300px,100vw - 28px);box-sizing:border-box;padding:12px 38px 12px 14px;border-radius:14px;background:var(--sheet);color:var(--ink,#222);font:15px/1.4 system-ui;box-shadow:0 8px 30px #0003}aside button{all:unset;min-height:24px;cursor:pointer;border-radius:4px}p{margin:8px 0 0;display:flex;gap:6px;flex-wrap:wrap}p button{padding:5px 12px;border:1px solid;border-radius:14px}aside .x{position:absolute;top:6px;right:6px;width:28px;text-align:center;font-size:18px}`;
+const CSS = `aside{position:fixed;max-width:min(300px,100vw - 28px);box-sizing:border-box;padding:12px 38px 12px 14px;border-radius:14px;background:var(--sheet);color:var(--ink);font:15px/1.4 system-ui;box-shadow:0 8px 30px #0003}aside button{all:unset;min-height:24px;cursor:pointer;border-radius:4px}p{margin:8px 0 0;display:flex;gap:6px;flex-wrap:wrap}p button{padding:5px 12px;border:1px solid;border-radius:14px}aside .x{position:absolute;top:6px;right:6px;width:28px;text-align:center;font-size:18px}`;
 /** Between it and what it stands beside. */
 const GAP = 10;
 
