@@ -259,11 +259,13 @@ await hanne.getByRole('link', { name: 'Site', exact: true }).click();
 await hanne.getByRole('link', { name: /^How it looks/ }).click();
 const shown = hanne.frameLocator('iframe[title="On a phone"]').frameLocator('iframe[title="The chat"]');
 await shown.getByRole('button', { name: 'What would it cost?' }).waitFor();
-await take(hanne, 'look');
+await rest(hanne);
+const looks = await hanne.screenshot();
 await hanne.getByRole('link', { name: 'Install', exact: true }).click();
 await hanne.getByRole('button', { name: 'Check it' }).click();
 await hanne.getByText('The chat is on this page.').waitFor();
-await take(hanne, 'install');
+await rest(hanne);
+await together('look', [looks, await hanne.screenshot()], 'column');
 await hanne.getByRole('link', { name: 'Today' }).click();
 await hanne.getByText('Who waits').waitFor();
 await hanne.getByRole('list', { name: 'Missed today' }).waitFor();
@@ -312,5 +314,35 @@ await publish(hanne);
   await shoot();
   await together('visitor-kinds-phone', shots);
 }
-await browser.close();
 await stack.stop();
+
+// A site that meets visitors with six flows: which, why, and a prompt as it comes to them.
+{
+  const six = await new Stack().start('the demo', 30, false);
+  const lead = await studio(browser, six, people.lead, wide);
+  await lead.getByRole('link', { name: 'Site', exact: true }).click();
+  await lead.getByRole('link', { name: /^Whom it meets/ }).click();
+  const why = lead.getByRole('complementary', { name: 'Why this?' });
+  await why.getByLabel('Page', { exact: true }).fill('/heat-pumps/costs');
+  await why.getByLabel('Which visit').fill('2');
+  await why
+    .getByText('this is visit 2')
+    .or(why.getByText(/it is for who is new here/))
+    .first()
+    .waitFor();
+  const said = async (options: typeof wide | typeof phone) => {
+    const page = await browser.newPage(options);
+    await page.clock.install();
+    await page.goto(`${six.site}/heat-pumps/costs`);
+    await page.getByRole('button', { name: 'Ask Robin' }).waitFor();
+    await page.clock.runFor(8_000);
+    await page.getByRole('status').waitFor();
+    return page.screenshot();
+  };
+  const prompts = [await said(wide), await said(phone)];
+  await lead.mouse.move(700, 780);
+  await take(lead, 'reach');
+  await together('prompts', prompts);
+  await six.stop();
+}
+await browser.close();

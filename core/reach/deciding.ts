@@ -3,7 +3,7 @@ import { plain, type Words } from '../facts/words.ts';
 import { factsIn, filled } from '../phrases/phrase.ts';
 import { appearanceKindOf } from './appearances/registry.ts';
 import { pageTest } from './page-pattern.ts';
-import type { CuePart, Held } from './parts/kind.ts';
+import type { CuePart } from './parts/kind.ts';
 import { type PartName, partsOf } from './parts/registry.ts';
 import { type Cue, LAST, type Reach } from './reach.ts';
 import type { Seen } from './seen.ts';
@@ -16,7 +16,7 @@ export interface LookedCue extends Omit<Cue, 'flow'> {
 interface ReadyPart {
   part: PartName;
   comes: CuePart<PartName, never>['comes'];
-  isSo(held: Held): boolean;
+  isSo(seen: Seen, cue: string): boolean;
 }
 
 interface ReadyCue {
@@ -107,13 +107,11 @@ export function factsOfReach(reach: Reach, facts: readonly Fact[]): ReadonlySet<
   return asked;
 }
 
-const heldBy = (cue: LookedCue, seen: Seen): Held => ({ ...seen, cue: cue.id });
-
-const fitsNow = (ready: ReadyCue, held: Held): boolean =>
+const fitsNow = (ready: ReadyCue, seen: Seen): boolean =>
   ready.cue.on &&
   ready.isLive() &&
-  ready.stands.every(({ isSo }) => isSo(held)) &&
-  unknownIn(ready, held) === undefined;
+  ready.stands.every(({ isSo }) => isSo(seen, ready.cue.id)) &&
+  unknownIn(ready, seen) === undefined;
 
 /** A cue that fits who looks at a page, whatever comes about on it. */
 export interface Fitting {
@@ -123,8 +121,8 @@ export interface Fitting {
 }
 
 /** Whether what is remembered from before lets it appear by itself. */
-const mayAppear = ({ comes }: ReadyCue, held: Held): boolean =>
-  comes.every(part => part.comes !== 'from before' || part.isSo(held));
+const mayAppear = ({ comes, cue }: ReadyCue, seen: Seen): boolean =>
+  comes.every(part => part.comes !== 'from before' || part.isSo(seen, cue.id));
 
 /**
  * The cues that fit who looks at a page, in their order, up to the first that waits for nothing on it: the page itself knows when one of the
@@ -133,9 +131,8 @@ const mayAppear = ({ comes }: ReadyCue, held: Held): boolean =>
 export function fitting({ cues }: ReadyReach, seen: Seen): Fitting[] {
   const found: Fitting[] = [];
   for (const ready of cues) {
-    const held = heldBy(ready.cue, seen);
-    if (!fitsNow(ready, held)) continue;
-    const quiet = !mayAppear(ready, held);
+    if (!fitsNow(ready, seen)) continue;
+    const quiet = !mayAppear(ready, seen);
     found.push({ cue: ready.cue, quiet });
     if (!quiet && ready.comes.every(({ comes }) => comes === 'from before')) break;
   }
@@ -166,11 +163,10 @@ function missing(
   names: readonly string[],
   parts: readonly ReadyPart[],
 ): CueVerdict | undefined {
-  const held = heldBy(ready.cue, seen);
-  const first = parts.find(({ isSo }) => !isSo(held));
+  const first = parts.find(({ isSo }) => !isSo(seen, ready.cue.id));
   if (!first) return undefined;
   const part = partsOf(ready.cue.fits).find(one => one.part === first.part)!;
-  return { is: 'not', part: first.part, words: part.not(ready.cue.fits[first.part], held, names) };
+  return { is: 'not', part: first.part, words: part.not(ready.cue.fits[first.part], seen, ready.cue.id, names) };
 }
 
 function keptFrom(ready: ReadyCue, seen: Seen, names: readonly string[]): CueVerdict | undefined {

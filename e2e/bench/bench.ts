@@ -15,6 +15,7 @@ import { large } from './large.ts';
 import { opening } from './opening.ts';
 import { play } from './play.ts';
 import { questions } from './questions.ts';
+import { reach } from './reach.ts';
 import type { Result } from './result.ts';
 import { routing } from './routing.ts';
 import { site } from './site.ts';
@@ -33,6 +34,7 @@ const benches: Record<string, () => Promise<Result[]> | Result[]> = {
   large,
   site,
   routing,
+  reach,
 };
 /** Only when they are asked for: the inbox is measured where all is large; of the others, what they measure depends on how many processors the attackers, or the processes, have. */
 const named: typeof benches = { ...benches, attack, clockwork, inbox: large, questions };

@@ -94,7 +94,7 @@ export const sites: Area = {
     const { reaches, counts } = reachOf(house);
     const loaders = new Loaders(house, looks, reaches);
     reachDoors(doors, house, reaches, loaders);
-    reachOfPages(doors, house, reaches, counts);
+    reachOfPages(doors, house, { reaches, counts, loaders });
     beforeDoors(doors, house, sitesOf(house.tables).asked);
     siteDoors(doors, house, looks, loaders);
     installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));

@@ -15,12 +15,6 @@ export interface PartGround {
   allows(origin: string): boolean;
 }
 
-/** What a part is held against beside what it sets. */
-export interface Held extends Seen {
-  /** The cue that it is a part of. */
-  cue: string;
-}
-
 /**
  * One thing that has to be so for a flow to be met: on which pages, by whom, when.
  */
@@ -35,12 +29,12 @@ export interface CuePart<Name extends string, S extends z.ZodType> {
   /** How it reads where nothing is set; it does not, without this. */
   readonly unset?: Words;
   /**
-   * Made ready once, to be asked of many visitors: whether it is so.
+   * Made ready once, to be asked of many visitors: whether it is so, of the cue that it is a part of.
    * @param names of all facts that there are, by which formulas are read
    */
-  ready(set: z.infer<S>, names: readonly string[]): (held: Held) => boolean;
+  ready(set: z.infer<S>, names: readonly string[]): (seen: Seen, cue: string) => boolean;
   /** How it reads that it is not so, behind “Not: ”. Asked only where it is not. */
-  not(set: z.infer<S>, held: Held, names: readonly string[]): Words;
+  not(set: z.infer<S>, seen: Seen, cue: string, names: readonly string[]): Words;
   /**
    * It comes about while the page is looked at, and only says when a flow appears by itself: who opens the chat is not kept waiting for
    * it. Which page tells of it, or whether it is remembered from before.

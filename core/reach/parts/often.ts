@@ -13,9 +13,9 @@ export const often = cuePart({
   words: set => [plain('at most every '), { value: days(set) }],
   ready:
     set =>
-    ({ appeared, cue, now }) =>
+    ({ appeared, now }, cue) =>
       appeared[cue] === undefined || now - appeared[cue] >= set * DAY,
-  not: (_, { appeared, cue, now }) => {
+  not: (_, { appeared, now }, cue) => {
     const ago = Math.floor((now - (appeared[cue] ?? now)) / DAY);
     return ago < 1
       ? [plain('it has appeared to them today')]

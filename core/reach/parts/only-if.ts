@@ -16,7 +16,7 @@ export const onlyIf = cuePart({
     const test = conditionTest(set, names);
     return ({ facts }) => test(facts);
   },
-  not(set, { facts }, names) {
+  not(set, { facts }, _, names) {
     const first = partsOf(set).find(one => !conditionTest(one, names)(facts)) ?? set;
     return [plain('it is not so that '), ...conditionWords(first)];
   },

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { listed } from '../../facts/listed.ts';
 import { plain, type WordPart, type Words } from '../../facts/words.ts';
 import { PagePattern, pageOf, pageTest, patternName } from '../page-pattern.ts';
-import { cuePart, type Held } from './kind.ts';
+import type { Seen } from '../seen.ts';
+import { cuePart } from './kind.ts';
 
 const MOST = 50;
 const Patterns = z.array(PagePattern).max(MOST, `At most ${MOST} pages are written.`);
@@ -54,7 +55,7 @@ export const pages = cuePart({
     const isSo = this.ready(set, []);
     return (
       meant.length > 0 &&
-      meant.every(samples => samples.length > 0 && samples.every(page => isSo({ page: pageOf(page) } as Held)))
+      meant.every(samples => samples.length > 0 && samples.every(page => isSo({ page: pageOf(page) } as Seen, '')))
     );
   },
   example: ({ on }) => on.flatMap(samplesOf)[0],

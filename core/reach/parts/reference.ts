@@ -8,6 +8,7 @@ const NAME = 'kineta';
 
 /** By what link somebody came, as the page’s address says it; undefined without one. */
 export function referenceIn(search: string): string | undefined {
+  if (!search.includes(`${NAME}=`)) return undefined;
   const pair = search
     .slice(1)
     .split('&')

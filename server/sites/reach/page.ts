@@ -14,12 +14,13 @@ import {
 } from '@kineta/core';
 import express from 'express';
 import type { House } from '../../house/house.ts';
-import type { Directory, Site } from '../../house/ports.ts';
+import type { Directory, Ports, Site } from '../../house/ports.ts';
 import { forPages, jsonOf, siteOfPage } from '../../http/of-a-page.ts';
 import { ProblemError } from '../../http/problem.ts';
 import { answerProblem, type Doors } from '../../http/serve.ts';
 import { addressOf } from '../../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../../limits/allowance.ts';
+import type { Loaders } from '../loaders.ts';
 import type { CueCounts } from './counts.ts';
 import type { Reaches } from './reaches.ts';
 import { visitFrom } from './visit.ts';
@@ -41,7 +42,16 @@ function toldOf({ cue, quiet }: Fitting, shown: ReadonlyMap<string, string>): To
 }
 
 /** What pages ask as they are looked at, and tell of what came of it. */
-export function reachOfPages(doors: Doors, { ports, options, wire }: House, reaches: Reaches, counts: CueCounts): void {
+export function reachOfPages(
+  doors: Doors,
+  { ports, options, wire }: House,
+  { reaches, counts, loaders }: { reaches: Reaches; counts: CueCounts; loaders: Loaders },
+): void {
+  // Every page asks: a site is a second old at most, as its loader is.
+  const sites: Pick<Ports['sites'], 'byKey' | 'allows'> = {
+    byKey: async key => (await loaders.of(key)).site,
+    allows: (site, origin) => ports.sites.allows(site, origin),
+  };
   const perAddress = options.visitorsPerAddress ?? VISITORS_PER_ADDRESS;
   const bounds = { times: perAddress * 20, seconds: 60 };
   const asking = new Allowance('reach', bounds, 'That is asked too often.', wire.counters);
@@ -72,7 +82,7 @@ export function reachOfPages(doors: Doors, { ports, options, wire }: House, reac
     forPages(response);
     try {
       await asking.spend(addressOf(request, options.proxies ?? 0));
-      const { site, origin } = await siteOfPage(ports.sites, request);
+      const { site, origin } = await siteOfPage(sites, request);
       response.set('Access-Control-Allow-Origin', origin);
       if (site.off) throw new ProblemError('not_allowed', 'The chat is switched off.');
       const asked = ReachAsked.safeParse(jsonOf(request.body));
@@ -87,7 +97,7 @@ export function reachOfPages(doors: Doors, { ports, options, wire }: House, reac
     forPages(response);
     try {
       await telling.spend(addressOf(request, options.proxies ?? 0));
-      const { site } = await siteOfPage(ports.sites, request);
+      const { site } = await siteOfPage(sites, request);
       const told = ReachTold.safeParse(jsonOf(request.body));
       const reach = await reaches.ready(site, await ports.directories.of(site.workspace));
       // What is no cue of the site is counted nowhere.

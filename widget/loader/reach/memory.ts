@@ -32,7 +32,7 @@ const today = (): string => new Date().toISOString().slice(0, 10);
 
 function kept(): Partial<Remembered> {
   try {
-    return JSON.parse(localStorage[NAME] ?? '{}');
+    return JSON.parse(localStorage[NAME] ?? null) ?? {};
   } catch {
     return {};
   }
@@ -56,7 +56,7 @@ export function recall(mayKeep: boolean): Remembered {
   const isNew = !(now - (was.at ?? 0) < VISIT);
   const isToday = was.day === today();
   const memory: Remembered = {
-    visits: (was.visits || 0) + (isNew ? 1 : 0),
+    visits: (Number(was.visits) || 0) + (isNew ? 1 : 0),
     at: now,
     before: isNew ? was.at : was.before,
     lot: was.lot ?? Math.random(),
