@@ -1,4 +1,4 @@
-import { type CueComes, Fact, Reach, type ReachDecided } from '@kineta/core';
+import { type CueComes, Fact, HIDDEN_BY, Reach, type ReachDecided } from '@kineta/core';
 import { z } from 'zod';
 import { Here } from './passers.ts';
 import { ById, Instant, RowId, route } from './route.ts';
@@ -108,7 +108,8 @@ export type ToldVerdict = z.infer<typeof ToldVerdict>;
 
 /** What somebody would meet, and why not the others. */
 export const Why = z.object({
-  shows: z.boolean(),
+  /** What keeps the chat from showing at all; null where it does. */
+  hidden: z.enum(HIDDEN_BY).nullable(),
   /** Whether the one that is met has its moment; else only who opens the chat meets it. */
   byItself: z.boolean(),
   verdicts: z.array(ToldVerdict),

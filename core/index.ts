@@ -298,6 +298,8 @@ export {
   type Fitting,
   factsOfReach,
   fitting,
+  HIDDEN_BY,
+  type HiddenBy,
   type LookedCue,
   type ReadyReach,
   readyReach,

@@ -30,12 +30,17 @@ interface ReadyCue {
   says: string | undefined;
 }
 
+/** What keeps the chat off a page: the device, the hour, that it is only on others, or never on this. */
+export const HIDDEN_BY = ['device', 'closed', 'other page', 'this page'] as const;
+export type HiddenBy = (typeof HIDDEN_BY)[number];
+
 /** A site’s reach made ready to be asked of many visitors. */
 export interface ReadyReach {
   reach: Reach;
   cues: readonly ReadyCue[];
   names: readonly string[];
-  shows(seen: Seen, device: 'computer' | 'tablet' | 'phone', isOpen: boolean): boolean;
+  /** Why the chat does not show at all; undefined where it does. */
+  hidden(seen: Seen, device: 'computer' | 'tablet' | 'phone', isOpen: boolean): HiddenBy | undefined;
 }
 
 const saidBy = ({ appears }: Pick<Cue, 'appears'>): string => appearanceKindOf(appears).says?.(appears) ?? '';
@@ -82,11 +87,12 @@ export function readyReach(
     reach,
     cues,
     names,
-    shows: ({ page }, device, isOpen) =>
-      reach.shows[device] &&
-      (isOpen || reach.shows.closed) &&
-      (isOn.length === 0 || isOn.some(test => test(page))) &&
-      !isOff.some(test => test(page)),
+    hidden({ page }, device, isOpen) {
+      if (!reach.shows[device]) return 'device';
+      if (!isOpen && !reach.shows.closed) return 'closed';
+      if (isOn.length > 0 && !isOn.some(test => test(page))) return 'other page';
+      return isOff.some(test => test(page)) ? 'this page' : undefined;
+    },
   };
 }
 

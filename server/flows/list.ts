@@ -28,7 +28,7 @@ export async function listed(
   workspace: string,
   only: { id?: string; transaction?: Transaction } = {},
 ): Promise<FlowSummary[]> {
-  const [rows, conversations] = await Promise.all([
+  const [rows, conversations, cued] = await Promise.all([
     database.query<ListedRow>(
       `SELECT f.id, f.name, f.changes, f.edition_id, e.number, e.published_at, f.updated_at,
               JSON_LENGTH(f.draft, '$.scenes') AS scenes,
@@ -45,6 +45,7 @@ export async function listed(
       { replacements: { workspace, id: only.id }, type: QueryTypes.SELECT, transaction: only.transaction },
     ),
     ports.figures.byFlow(workspace),
+    ports.sites.cued(workspace),
   ]);
   return rows.map(row => ({
     id: row.id,
@@ -56,7 +57,9 @@ export async function listed(
         ? { id: row.edition_id, number: row.number, publishedAt: row.published_at.toISOString() }
         : null,
     changes: row.changes,
-    sites: row.sites?.split('\n') ?? [],
+    sites: [
+      ...new Set([...(row.sites?.split('\n') ?? []), ...(row.edition_id === null ? [] : (cued.get(row.id) ?? []))]),
+    ],
     conversations: conversations.get(row.id) ?? 0,
     updatedAt: row.updated_at.toISOString(),
     updatedBy: row.updated_by,

@@ -371,6 +371,8 @@ export interface Ports {
       allowed: readonly string[],
       types?: RegExp,
     ): Promise<PageFetched | PageNotFetched>;
+    /** The names of the sites on which a cue that is on leads into each flow, by the flow’s identity. */
+    cued(workspace: string): Promise<ReadonlyMap<string, readonly string[]>>;
     /**
      * Made ready to say which flow somebody meets who opens the chat now; undefined where all meet the site’s own. It reads nothing any
      * more once it is there, so that it may be asked in a transaction.

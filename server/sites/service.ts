@@ -10,7 +10,7 @@ import { Before } from './before.ts';
 import { allows, originOf } from './domains.ts';
 import { fetchPage } from './install/fetching.ts';
 import { Pages } from './install/pages.ts';
-import { sites } from './model.ts';
+import { reaches, sites } from './model.ts';
 
 const OLD_KEY_FOR = 24 * 60 * 60 * 1_000;
 
@@ -188,6 +188,18 @@ export class Sites {
   async originOf(workspace: string, id: string, transaction?: Transaction): Promise<string> {
     const site = await this.tables.in(workspace).of(sites).one({ id }, { transaction });
     return originOf(site?.domains ?? []);
+  }
+
+  async cued(workspace: string): Promise<ReadonlyMap<string, readonly string[]>> {
+    const rows = this.tables.in(workspace);
+    const all = await rows.of(reaches).all({});
+    if (all.length === 0) return new Map();
+    const names = new Map((await rows.of(sites).all({}, { only: ['id', 'name'] })).map(({ id, name }) => [id, name]));
+    const found = new Map<string, string[]>();
+    for (const { siteId, reach } of all)
+      for (const flow of new Set(reach.cues.filter(({ on }) => on).map(cue => cue.flow)))
+        found.set(flow, [...(found.get(flow) ?? []), names.get(siteId) ?? '']);
+    return found;
   }
 
   async switchOn(workspace: string, flow: string, ids: readonly string[], transaction: Transaction): Promise<void> {

@@ -169,12 +169,20 @@ describe('whether the chat shows', () => {
     shows: { closed: false, computer: true, tablet: true, phone: false, on: [], off: ['/help{/*}?'] },
   });
   test.each([
-    ['/', 'computer', true, true],
-    ['/', 'computer', false, false],
-    ['/', 'phone', true, false],
-    ['/help/noise', 'computer', true, false],
+    ['/', 'computer', true, undefined],
+    ['/', 'computer', false, 'closed'],
+    ['/', 'phone', true, 'device'],
+    ['/help/noise', 'computer', true, 'this page'],
   ] as const)('on %s, on a %s, open %s: %s', (page, device, isOpen, expected) => {
-    expect(hidden.shows(seen(page), device, isOpen)).toBe(expected);
+    expect(hidden.hidden(seen(page), device, isOpen)).toBe(expected);
+  });
+
+  test('only on some pages', () => {
+    const some = ready([], { shows: { ...plainReach.shows, on: ['/book*'] } });
+    expect(['/book-a-survey', '/'].map(page => some.hidden(seen(page), 'phone', false))).toEqual([
+      undefined,
+      'other page',
+    ]);
   });
 
   test('needs no question where it always does', () => {

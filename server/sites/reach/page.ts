@@ -71,7 +71,7 @@ export function reachOfPages(
     const seen = reaches.seen(kept, site, looker, directory);
     const language = directory.manners.get(site.id)?.language ?? directory.workspace.language;
     const always = { caps: kept.ready.reach.caps, dismiss: message(language, 'send it away') };
-    if (!kept.ready.shows(seen, asked.device, isOpen(directory, now))) return { shows: false, cues: [], ...always };
+    if (kept.ready.hidden(seen, asked.device, isOpen(directory, now))) return { shows: false, cues: [], ...always };
     const found = fitting(kept.ready, seen);
     counts.count(site, found[0]?.cue.id ?? LAST, 'met');
     const shown = shownValues(seen.facts, kept.facts, { language, currency: directory.workspace.currency });

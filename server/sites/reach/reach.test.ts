@@ -122,6 +122,16 @@ describe('a site’s reach', () => {
     expect(await loader()).toContain('who meets what');
   });
 
+  test('is in the list of flows: on which sites each is met', async () => {
+    const met = async () => {
+      const { flows: all } = (await lead.call(flowRoutes.list, {})).reply;
+      return Object.fromEntries(all.map(({ name, sites: on }) => [name, on]));
+    };
+    expect(await met()).toMatchObject({ First: ['reach'], Price: ['reach'], Help: [] });
+    await put([{ ...price(), on: false }, cue('Draft', {})]);
+    expect(await met()).toMatchObject({ Price: [], Draft: [] });
+  });
+
   test('is not put over somebody else’s', async () => {
     const { problem } = await put([], {}, 0);
     expect(problem).toMatchObject({ code: 'reach_changed', status: 409 });
@@ -287,6 +297,13 @@ describe('why this', () => {
     expect(short(await why({ reach: written, read: 50 }))).toEqual(['help not', 'price met', 'last behind']);
     // Nothing of that is on the site.
     expect((await get()).reach.cues).toHaveLength(1);
+  });
+
+  test('tells what keeps the chat from showing at all', async () => {
+    await put([], { shows: { ...plainReach.shows, tablet: false, off: ['/heat-pumps'] } });
+    expect((await why()).hidden).toBe('this page');
+    expect((await why({ device: 'tablet' })).hidden).toBe('device');
+    expect((await why({ page: `${SITE}/` })).hidden).toBeNull();
   });
 
   test('is told of a day that is to come', async () => {

@@ -81,7 +81,7 @@ export function reachDoors(doors: Doors, { ports, tables }: House, reaches: Reac
     const seen = reaches.seen(kept, site, looker, directory);
     const { byItself, verdicts } = whyThis(kept.ready, seen);
     return {
-      shows: kept.ready.shows(seen, asked.device, isOpen(directory, now)),
+      hidden: kept.ready.hidden(seen, asked.device, isOpen(directory, now)) ?? null,
       byItself,
       verdicts: verdicts.map(({ cue, verdict }) => ({
         cue: cue.id,

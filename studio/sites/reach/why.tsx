@@ -1,5 +1,5 @@
 import { type RealVisit, reachRoutes, type ToldVerdict, type Why, type WhyAsked } from '@kineta/contract';
-import { appearanceKindOf, LAST, type Reach } from '@kineta/core';
+import { appearanceKindOf, type HiddenBy, LAST, type Reach } from '@kineta/core';
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useDeferredValue, useState } from 'react';
 import { call, sentenceOf } from '../../shell/api.ts';
@@ -142,6 +142,13 @@ function Reason({ verdict, nameOf }: { verdict: ToldVerdict; nameOf: (cue: strin
   return <>{verdict.is === 'off' ? 'It is switched off.' : 'Its flow is not published.'}</>;
 }
 
+const hiddenWords: Record<HiddenBy, string> = {
+  device: 'it does not on their device',
+  closed: 'you are closed, and it does not while you are',
+  'other page': 'it does on other pages only',
+  'this page': 'it never does on this page',
+};
+
 function Told({ why, cues }: { why: Why; cues: readonly WrittenCue[] }) {
   const { flows } = useReachSetting();
   const nameOf = (id: string) => {
@@ -153,9 +160,11 @@ function Told({ why, cues }: { why: Why; cues: readonly WrittenCue[] }) {
   const waits = !appears || Boolean(appearanceKindOf(appears).waits);
   return (
     <div aria-live="polite">
-      {why.shows ? null : (
-        <p className="mt-3 rounded-md bg-sheet p-3 font-script text-lg">The chat does not show to them at all.</p>
-      )}
+      {why.hidden ? (
+        <p className="mt-3 rounded-md bg-sheet p-3 font-script text-lg">
+          The chat does not show to them: {hiddenWords[why.hidden]}.
+        </p>
+      ) : null}
       <ul className="mt-3">
         {[...why.verdicts]
           .sort((a, b) => Number(b.is === 'met') - Number(a.is === 'met'))
