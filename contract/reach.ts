@@ -1,4 +1,4 @@
-import { type CueComes, Fact, HIDDEN_BY, Reach, type ReachDecided } from '@kineta/core';
+import { type CueFits, Fact, HIDDEN_BY, Reach, type ReachDecided } from '@kineta/core';
 import { z } from 'zod';
 import { Here } from './passers.ts';
 import { ById, Instant, RowId, route } from './route.ts';
@@ -32,7 +32,7 @@ export type ReachAsked = z.infer<typeof ReachAsked>;
 export interface ToldCue {
   id: string;
   /** What it waits for on the page, by the names of its parts. */
-  waits: z.infer<typeof CueComes>;
+  waits: CueFits;
   /** It has appeared so lately that it does not by itself. */
   quiet?: true;
   appears: { how: string; line?: string; replies?: string[] };

@@ -84,7 +84,7 @@ export const siteRoutes = {
   change: route({
     method: 'PATCH',
     path: '/api/sites/:id',
-    summary: 'Change a site: its name, domains, language, zone, the flow met first, and whether it has the chat at all',
+    summary: 'Change a site: its name, domains, language, zone, its own flow, and whether it has the chat at all',
     access: 'lead',
     params: ById,
     body: z.strictObject({

@@ -311,7 +311,7 @@ export { type ReachFinding, reachFindings } from './reach/findings.ts';
 export { type Page as SeenPage, PagePattern, pageOf, pageTest, patternName, withBelow } from './reach/page-pattern.ts';
 export type { PartFinding } from './reach/parts/kind.ts';
 export { linkOf, referenceIn } from './reach/parts/reference.ts';
-export { CueComes, CueFits, cuePartOf, cueParts, type PartName } from './reach/parts/registry.ts';
+export { CueComes, CueFits, cuePartOf, cueParts, type PartName, waitsOf } from './reach/parts/registry.ts';
 export { blankCue, Cue, isPlain, LAST, LastCue, plainReach, Reach, Unfinished } from './reach/reach.ts';
 export { arrivedJustNow, type Moment as PageMoment, type Seen } from './reach/seen.ts';
 export { cueWords } from './reach/sentence.ts';

@@ -23,9 +23,10 @@ interface ReadyCue {
   cue: LookedCue;
   /** Whether its flow has an edition that visitors can meet, now. */
   isLive(): boolean;
-  /** What has to be so, those that come about on the page last. */
+  /** What has to be so as the page comes, what comes about on it, and what is done there by hand. */
   stands: ReadyPart[];
   comes: ReadyPart[];
+  byHand: ReadyPart[];
   /** What it says, where that has places for what is known. */
   says: string | undefined;
 }
@@ -79,7 +80,8 @@ export function readyReach(
       cue,
       isLive: () => (cue.flow === null ? cue.id === LAST : isLive(cue.flow)),
       stands: parts.filter(({ comes }) => comes === undefined),
-      comes: parts.filter(({ comes }) => comes !== undefined),
+      comes: parts.filter(({ comes }) => comes !== undefined && comes !== 'by hand'),
+      byHand: parts.filter(({ comes }) => comes === 'by hand'),
       says: factsIn(saidBy(cue)).length > 0 ? saidBy(cue) : undefined,
     };
   });
@@ -131,16 +133,18 @@ const mayAppear = ({ comes, cue }: ReadyCue, seen: Seen): boolean =>
   comes.every(part => part.comes !== 'from before' || part.isSo(seen, cue.id));
 
 /**
- * The cues that fit who looks at a page, in their order, up to the first that waits for nothing on it: the page itself knows when one of the
- * others has its moment. The last is always among them, or one before it that nothing comes behind.
+ * The cues that fit who looks at a page, in their order, up to the first that waits for nothing on it, and all that are led into by hand:
+ * the page itself knows when one has its moment. The last is always among them, or one before it that nothing comes behind.
  */
 export function fitting({ cues }: ReadyReach, seen: Seen): Fitting[] {
   const found: Fitting[] = [];
+  let isFull = false;
   for (const ready of cues) {
-    if (!fitsNow(ready, seen)) continue;
+    const isByHand = ready.byHand.length > 0;
+    if ((isFull && !isByHand) || !fitsNow(ready, seen)) continue;
     const quiet = !mayAppear(ready, seen);
     found.push({ cue: ready.cue, quiet });
-    if (!quiet && ready.comes.every(({ comes }) => comes === 'from before')) break;
+    isFull ||= !isByHand && !quiet && ready.comes.every(({ comes }) => comes === 'from before');
   }
   return found;
 }
@@ -181,6 +185,7 @@ function keptFrom(ready: ReadyCue, seen: Seen, names: readonly string[]): CueVer
   const unknown = unknownIn(ready, seen);
   return (
     missing(ready, seen, names, ready.stands) ??
+    missing(ready, seen, names, ready.byHand) ??
     (unknown === undefined
       ? undefined
       : { is: 'not', part: 'says', words: [plain('it says '), { fact: unknown }, plain(', which is not known')] })

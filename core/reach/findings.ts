@@ -44,7 +44,9 @@ export function reachFindings(reach: Reach, ground: ReachGround): ReachFinding[]
     return [{ level: 'advice', sentence: `Its flow is ${isGone ? 'gone' : 'not published'}: nobody meets it.` }];
   };
   const ofOrder = (cue: LookedCue, at: number): PartFinding[] => {
-    const first = cue.on ? cues.slice(0, at).find(one => isMet(one) && leavesNoRoom(one, cue)) : undefined;
+    // What is led into by hand has room wherever it stands.
+    const isByHand = partsOf(cue.fits).some(({ comes }) => comes === 'by hand');
+    const first = cue.on && !isByHand ? cues.slice(0, at).find(one => isMet(one) && leavesNoRoom(one, cue)) : undefined;
     if (!first?.flow) return [];
     const name = ground.nameOf(first.flow) ?? '';
     return [{ level: 'advice', sentence: `Nobody meets it on ${pageOf(cue)}: “${name}” always comes first there.` }];

@@ -10,6 +10,8 @@ export interface Moment {
   read: number;
   /** Whether they are about to leave. */
   leaving: boolean;
+  /** What of the page they have just pressed, by the name that it is marked with. */
+  pressed?: string | undefined;
 }
 
 /** As a page is when it has just come. */

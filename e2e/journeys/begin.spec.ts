@@ -41,6 +41,8 @@ test('from an empty start to a chat on a page, and a colleague with a second fac
   empty: stack,
   plain,
 }) => {
+  // Some two hundred presses of keys, each looked at.
+  test.slow();
   const maud = await newWindow(browser);
   await maud.goto(stack.firstLink);
   // By the keyboard alone, all of it: what is pressed or written in was come to by Tab.

@@ -1,4 +1,5 @@
 import type { Browser, BrowserContextOptions, Page } from '@playwright/test';
+import { serious } from './axe.ts';
 import { expect, newWindow, people, Stack, studio, test, visitOn } from './stack.ts';
 
 /** A Kineta of its own: its site meets visitors with six flows. */
@@ -75,6 +76,7 @@ test('a line appears when half of the page was read, leads into its flow, and st
   await expect.poll(() => costs.evaluate(() => scrollY)).toBeGreaterThan(100);
   await costs.clock.runFor(1_000);
   await expect(prompt(costs)).toContainText('Six questions, and you know your price.');
+  expect(await serious(costs), 'a prompt').toEqual([]);
   await costs.getByRole('button', { name: 'Dismiss' }).click();
   await expect(prompt(costs)).toBeHidden();
   await costs.reload();
@@ -186,6 +188,7 @@ test('why this is told before it is on the site and after, and the order is chan
   const price = line(hanne, 'Price a heat pump');
   await price.getByRole('button', { name: /On \/heat-pumps/ }).click();
   await price.getByLabel('On', { exact: true }).fill('/*');
+  expect(await serious(hanne), 'reach').toEqual([]);
   await price.getByRole('button', { name: 'Close' }).click();
   await expect(met).toContainText('Help answers');
   await price.getByRole('button', { name: 'Drag “Price a heat pump” to another place' }).focus();
@@ -268,4 +271,29 @@ test('who is about to leave meets what is meant for them, and no more than is wa
   await page.goto(`${stack.site}/heat-pumps`);
   await stays(page, 30);
   await expect(prompt(page)).toBeHidden();
+});
+
+test('a button of the page leads into its flow, whichever comes before it', async ({ browser }) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.goto(`${stack.url}/sites`);
+  await hanne.getByRole('link', { name: 'Whom it meets on brackenrow.example' }).click();
+  await hanne.getByRole('button', { name: 'Another flow' }).click();
+  const list = hanne.getByRole('list', { name: 'Which flow meets whom' });
+  const fresh = list.getByRole('listitem').filter({ has: hanne.getByLabel('How it appears') });
+  await fresh.getByLabel('Flow', { exact: true }).selectOption('Yearly letter');
+  await fresh.getByLabel('What else has to be so').selectOption('something of the page is pressed');
+  await fresh.getByLabel('Name of what is marked').fill('service');
+  await fresh.getByLabel('How it appears').selectOption('the chat opens');
+  await fresh.getByRole('button', { name: 'Close' }).click();
+  await putOnSite(hanne);
+  const page = await comes(browser, '/help');
+  await expect(launcher(page)).toBeVisible();
+  await page.evaluate(() => {
+    const link = Object.assign(document.createElement('a'), { href: '/contact', textContent: 'The yearly service' });
+    link.dataset.kineta = 'service';
+    document.querySelector('main, body')!.prepend(link);
+  });
+  await page.getByRole('link', { name: 'The yearly service' }).click();
+  await expect(visitOn(page).chat.getByText('Thank you for reading our letter.')).toBeVisible();
+  await expect(page).toHaveURL(/\/help$/);
 });

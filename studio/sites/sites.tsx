@@ -115,7 +115,7 @@ function SiteForm({ site, flows }: { site: SiteDetail; flows: readonly FlowSumma
       <Button type="submit" className="mt-6 max-md:mt-0" disabled={!formState.isDirty || formState.isSubmitting}>
         Save
       </Button>
-      <Choice label="The flow that whoever else comes meets" mistake={mistakeAt('flow')} {...register('flow')}>
+      <Choice label="Its own flow" mistake={mistakeAt('flow')} {...register('flow')}>
         <option value="">None</option>
         {met.map(({ id, name }) => (
           <option key={id} value={id}>

@@ -36,10 +36,10 @@ export interface CuePart<Name extends string, S extends z.ZodType> {
   /** How it reads that it is not so, behind “Not: ”. Asked only where it is not. */
   not(set: z.infer<S>, seen: Seen, cue: string, names: readonly string[]): Words;
   /**
-   * It comes about while the page is looked at, and only says when a flow appears by itself: who opens the chat is not kept waiting for
-   * it. Which page tells of it, or whether it is remembered from before.
+   * It comes about while the page is looked at, or is remembered from before, and only says when a flow appears by itself: who opens the
+   * chat is not kept waiting for it. What is done by hand leads into its flow whichever comes before it, and nobody meets that without.
    */
-  readonly comes?: 'on the page' | 'from before';
+  readonly comes?: 'on the page' | 'from before' | 'by hand';
   /** The facts that it asks about; undefined where that may be any. */
   reads?(set: z.infer<S>, facts: readonly Fact[]): readonly string[] | undefined;
   findings?(set: z.infer<S>, ground: PartGround): PartFinding[];

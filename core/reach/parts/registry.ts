@@ -9,6 +9,7 @@ import { leaving } from './leaving.ts';
 import { often } from './often.ts';
 import { onlyIf } from './only-if.ts';
 import { pages } from './pages.ts';
+import { press } from './press.ts';
 import { read } from './read.ts';
 import { reference } from './reference.ts';
 import { share } from './share.ts';
@@ -28,6 +29,7 @@ const parts = [
   read,
   leaving,
   idle,
+  press,
   often,
 ] as const;
 
@@ -53,7 +55,9 @@ const optional = (some: readonly AnyPart[]) =>
 export const CueFits: z.ZodType<CueFits> = optional(cueParts);
 
 /** What only says when something appears by itself. */
-export const CueComes: z.ZodType<CueFits> = optional(cueParts.filter(({ comes }) => comes !== undefined));
+export const CueComes: z.ZodType<CueFits> = optional(
+  cueParts.filter(({ comes }) => comes !== undefined && comes !== 'by hand'),
+);
 
 const byName = new Map(cueParts.map(part => [part.part, part]));
 
@@ -61,3 +65,11 @@ export const cuePartOf = (name: string): AnyPart | undefined => byName.get(name 
 
 /** The parts that are set in a cue, in their order. */
 export const partsOf = (fits: CueFits): AnyPart[] => cueParts.filter(({ part }) => fits[part] !== undefined);
+
+/** What a cue waits for on the page, which knows of it by itself. */
+export const waitsOf = (fits: CueFits): CueFits =>
+  Object.fromEntries(
+    partsOf(fits).flatMap(({ part, comes }) =>
+      comes === 'on the page' || comes === 'by hand' ? [[part, fits[part]]] : [],
+    ),
+  );

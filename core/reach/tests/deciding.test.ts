@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { sentence } from '../../facts/words.ts';
 import { type CueVerdict, fitting, type ReadyReach, readyReach, whyThis } from '../deciding.ts';
 import { pageOf } from '../page-pattern.ts';
-import type { PartName } from '../parts/registry.ts';
+import { cuePartOf, type PartName } from '../parts/registry.ts';
 import { type Cue, isPlain, LAST, plainReach, Reach } from '../reach.ts';
 import { arrivedJustNow, type Seen } from '../seen.ts';
 import { NOW, partsAndMends, reachArbitrary, seenArbitrary } from './reach.arbitrary.ts';
@@ -112,6 +112,16 @@ describe('which flow is met', () => {
   });
 });
 
+test('what is pressed leads into its flow, wherever it stands, and nothing else does', () => {
+  const site = ready([cue('now', {}), cue('button', { press: 'price' }, { appears: { how: 'open' } })]);
+  expect(fitting(site, seen('/')).map(({ cue: { id } }) => id)).toEqual(['now', 'button']);
+  expect(metBy(site, seen('/'))).toEqual(['now', true]);
+  const alone = ready([cue('button', { press: 'price' })], { last: { fits: { after: 5 }, appears: { how: 'mark' } } });
+  expect(metBy(alone, seen('/'))).toEqual([LAST, false]);
+  expect(metBy(alone, seen('/', { moment: { ...arrivedJustNow, pressed: 'price' } }))).toEqual(['button', true]);
+  expect(said(whyThis(alone, seen('/')).verdicts[0]?.verdict)).toBe('they have not pressed what is marked price');
+});
+
 describe('whatever is set, and whoever comes', () => {
   const flows = (flow: string) => flow !== '3';
 
@@ -126,7 +136,12 @@ describe('whatever is set, and whoever comes', () => {
   });
 
   test('the reason is true: where only that is made so, it is met, or something further is told', () => {
-    const order = Object.keys(partsAndMends);
+    // What is done by hand is looked at before what comes about.
+    const order = Object.keys(partsAndMends).toSorted(
+      (a, b) =>
+        Number(cuePartOf(a)?.comes !== undefined) - Number(cuePartOf(b)?.comes !== undefined) ||
+        Number(b === 'press') - Number(a === 'press'),
+    );
     fc.assert(
       fc.property(reachArbitrary, seenArbitrary, fc.nat(), (reach, by, which) => {
         const site = readyReach(reach, '1', flows, []);

@@ -75,6 +75,10 @@ export const partsAndMends: {
     set: fc.integer({ min: 1, max: 60 }),
     mend: (set, seen) => ({ ...seen, moment: { ...seen.moment, idle: set } }),
   },
+  press: {
+    set: fc.constantFrom('price', 'book'),
+    mend: (set, seen) => ({ ...seen, moment: { ...seen.moment, pressed: set } }),
+  },
   often: {
     set: fc.integer({ min: 1, max: 30 }),
     mend: (set, seen, cue) => ({ ...seen, appeared: { ...seen.appeared, [cue]: seen.now - set * DAY } }),

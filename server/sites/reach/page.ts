@@ -2,7 +2,6 @@ import { type ReachAnswer, ReachAsked, ReachTold, type ToldCue } from '@kineta/c
 import {
   appearanceKindOf,
   arrivedJustNow,
-  cuePartOf,
   type Facts,
   type Fitting,
   filled,
@@ -11,6 +10,7 @@ import {
   message,
   presence,
   shownValues,
+  waitsOf,
 } from '@kineta/core';
 import express from 'express';
 import type { House } from '../../house/house.ts';
@@ -33,12 +33,14 @@ export function isOpen({ teams, workspace }: Directory, now: number): boolean {
 
 /** A cue as its page is told of it: what it waits for there, and no more of it. @param shown facts as visitors read them */
 function toldOf({ cue, quiet }: Fitting, shown: ReadonlyMap<string, string>): ToldCue {
-  const waits = Object.fromEntries(
-    Object.entries(cue.fits).filter(([part]) => cuePartOf(part)?.comes === 'on the page'),
-  );
   const said = appearanceKindOf(cue.appears).says?.(cue.appears);
   const line = said && filled(said, shown).text;
-  return { id: cue.id, waits, ...(quiet ? { quiet } : {}), appears: { ...cue.appears, ...(line ? { line } : {}) } };
+  return {
+    id: cue.id,
+    waits: waitsOf(cue.fits),
+    ...(quiet ? { quiet } : {}),
+    appears: { ...cue.appears, ...(line ? { line } : {}) },
+  };
 }
 
 /** What pages ask as they are looked at, and tell of what came of it. */

@@ -24,7 +24,7 @@ export function CueEditor({
   const { flows } = useReachSetting();
   const isLast = cue.id === LAST;
   const offered = cueParts.filter(
-    ({ part, comes }) => cue.fits[part] === undefined && (!isLast || comes !== undefined),
+    ({ part, comes }) => cue.fits[part] === undefined && (!isLast || (comes !== undefined && comes !== 'by hand')),
   );
   const setPart = (part: PartName, set: CueFits[PartName]) => onChange({ ...cue, fits: withPart(cue.fits, part, set) });
   const { appears } = cue;

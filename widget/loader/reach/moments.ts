@@ -1,18 +1,20 @@
 /** What comes about on a page, by the name of the part of a cue that waits for it. */
-const moments: Readonly<Record<string, (set: number) => boolean>> = {
-  after: set => seconds() >= set,
-  read(set) {
+const moments: Readonly<Record<string, (set: never) => boolean>> = {
+  after: (set: number) => seconds() >= set,
+  read(set: number) {
     scrolled();
     return read >= set;
   },
-  idle: set => (performance.now() - acted) / 1_000 >= set,
+  idle: (set: number) => (performance.now() - acted) / 1_000 >= set,
   leaving: () => leaving,
+  press: (set: string) => pressed === set,
 };
 
 let came = performance.now();
 let acted = came;
 let read = 0;
 let leaving = false;
+let pressed: string | undefined;
 let top = 0;
 let topAt = 0;
 
@@ -22,13 +24,20 @@ export const seconds = (): number => Math.floor((performance.now() - came) / 1_0
 export const share = (): number => Math.min(100, Math.floor(read));
 
 /** Whether all that is waited for has come about; what this build does not know of never does. */
-export const isDue = (waits: object): boolean => Object.entries(waits).every(([part, set]) => moments[part]?.(set));
+export const isDue = (waits: object): boolean =>
+  Object.entries(waits).every(([part, set]) => moments[part]?.(set as never));
+
+/** Something of the page was pressed that is marked. */
+export function press(name: string | undefined): void {
+  pressed = name;
+}
 
 /** Another page is looked at. */
 export function begins(): void {
   came = acted = performance.now();
   read = top = topAt = 0;
   leaving = false;
+  pressed = undefined;
 }
 
 function scrolled(): void {

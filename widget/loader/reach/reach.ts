@@ -1,7 +1,7 @@
 import type { ReachAnswer, ReachAsked, ReachTold, ToldCue } from '@kineta/contract';
 import type { Carried } from '../ours.ts';
 import { daysAway, made, recall, remember, withAppeared, withSentAway } from './memory.ts';
-import { begins, isDue, seconds, share, watch } from './moments.ts';
+import { begins, isDue, press, seconds, share, watch } from './moments.ts';
 import { showPrompt } from './prompt.ts';
 
 /**
@@ -52,7 +52,7 @@ function clear(): void {
 const usual = ours.page;
 let says = '';
 ours.page = () => {
-  const cue = appeared ?? current() ?? answer.cues[0];
+  const cue = appeared ?? current() ?? answer.cues.find(({ waits }) => waits.press === undefined);
   if (!cue) return usual();
   clear();
   tell({ cue: cue.id, what: 'taken' });
@@ -159,6 +159,22 @@ async function ask(): Promise<void> {
   else if (there && !frame()) there.style.display = answer.shows ? '' : 'none';
   look();
 }
+
+/** What is marked with the name of a cue leads into it, and goes nowhere else. */
+document.addEventListener('click', event => {
+  const name = (event.target as Element).closest<HTMLElement>('[data-kineta]')?.dataset.kineta;
+  const cue = name && answer.cues.find(({ waits }) => waits.press === name);
+  if (!cue) return;
+  press(name);
+  if (!isDue(cue.waits)) return;
+  event.preventDefault();
+  clear();
+  appeared = cue;
+  // A chat that is there already comes anew, by this cue.
+  frame()?.remove();
+  if (!chat()) ours.arrive(true);
+  open();
+});
 
 let at = location.href;
 /** A page of one piece has gone on to another of its routes. */

@@ -4,8 +4,8 @@ import type { PartProps, PartView } from './view.ts';
 function Known({ set, onSet }: PartProps<'known'>) {
   return (
     <Select name="Whether they are known" value={String(set)} onChange={({ target }) => onSet(target.value === 'true')}>
-      <option value="true">who has left a name, an email or a phone number</option>
-      <option value="false">who has not</option>
+      <option value="true">who left a name, email or number</option>
+      <option value="false">who left none</option>
     </Select>
   );
 }

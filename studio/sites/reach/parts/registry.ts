@@ -4,6 +4,7 @@ import { datesView } from './dates.tsx';
 import { knownView } from './known.tsx';
 import { onlyIfView } from './only-if.tsx';
 import { pagesView } from './pages.tsx';
+import { pressView } from './press.tsx';
 import { referenceView } from './reference.tsx';
 import type { PartView } from './view.ts';
 import { visitsView } from './visits.tsx';
@@ -43,6 +44,7 @@ export const partViews: ReadonlyArray<PartView<any>> = [
     offered: 'nothing done for a while',
     amount: { before: 'when nothing was done for', unit: 'seconds', least: 1, most: 3_600 },
   },
+  pressView,
   {
     part: 'often',
     name: 'How often',
