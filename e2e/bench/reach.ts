@@ -74,7 +74,7 @@ function timed<T>(all: readonly T[], work: (one: T) => unknown): number[] {
 export async function reach(): Promise<Result[]> {
   const ready = readyReach(reachOf(CUES, '1'), '1', () => true, ['device']);
   const visits = Array.from({ length: VISITS }, (_, at) => seen(at));
-  for (const visit of visits) fitting(ready, visit);
+  for (let time = 0; time < 3; time++) for (const visit of visits) fitting(ready, visit);
   const decided = p95(timed(visits, visit => fitting(ready, visit)));
   const tests = Array.from({ length: CUES }, (_, at) => pageTest(pattern(at)));
   const matched = p95(timed(visits, ({ page }) => tests.filter(test => test(page)).length));

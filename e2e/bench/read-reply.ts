@@ -14,7 +14,7 @@ const pool = createPool({
 });
 const app = express();
 app.post('/', express.text({ type: '*/*' }), async (_, response) => {
-  const rows = await pool.query('SELECT id, name, domains FROM sites WHERE site_key = ?', ['bench-key']);
+  const rows = await pool.query('SELECT name, domains FROM sites WHERE site_key = ?', ['bench-key']);
   response.json(rows);
 });
 const server = app.listen(0, '127.0.0.1', () => console.log((server.address() as AddressInfo).port));

@@ -19,8 +19,15 @@ export async function siteOfPage(
 }
 
 /** What pages of other origins are answered may be read there, and kept by nobody. */
+export const FOR_PAGES = {
+  'Cross-Origin-Resource-Policy': 'cross-origin',
+  'Cache-Control': 'no-store',
+  'X-Content-Type-Options': 'nosniff',
+  Vary: 'Origin',
+} as const;
+
 export function forPages(response: Response): void {
-  response.set({ 'Cross-Origin-Resource-Policy': 'cross-origin', 'Cache-Control': 'no-store', Vary: 'Origin' });
+  response.set(FOR_PAGES);
 }
 
 /** What a page sent as plain text, so that its browser asks no question ahead of it; undefined when that is no JSON. */

@@ -1,3 +1,4 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { type ReachAnswer, ReachAsked, ReachTold, type ToldCue } from '@kineta/contract';
 import {
   appearanceKindOf,
@@ -15,8 +16,8 @@ import {
 import express from 'express';
 import type { House } from '../../house/house.ts';
 import type { Directory, Ports, Site } from '../../house/ports.ts';
-import { forPages, jsonOf, siteOfPage } from '../../http/of-a-page.ts';
-import { ProblemError } from '../../http/problem.ts';
+import { FOR_PAGES, forPages, jsonOf, siteOfPage } from '../../http/of-a-page.ts';
+import { ProblemError, problemOf } from '../../http/problem.ts';
 import { answerProblem, type Doors } from '../../http/serve.ts';
 import { addressOf } from '../../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../../limits/allowance.ts';
@@ -41,6 +42,21 @@ function toldOf({ cue, quiet }: Fitting, shown: ReadonlyMap<string, string>): To
     ...(quiet ? { quiet } : {}),
     appears: { ...cue.appears, ...(line ? { line } : {}) },
   };
+}
+
+const QUESTION = /^\/w\/([A-Za-z0-9_-]{6,40})\/reach$/;
+const LONGEST = 16 * 1024;
+
+/** @throws {ProblemError} `too_large` */
+async function bodyOf(request: IncomingMessage): Promise<string> {
+  const parts: Buffer[] = [];
+  let length = 0;
+  for await (const part of request as AsyncIterable<Buffer>) {
+    length += part.length;
+    if (length > LONGEST) throw new ProblemError('too_large', 'A page’s question is not as long as that.');
+    parts.push(part);
+  }
+  return Buffer.concat(parts).toString('utf8');
 }
 
 /** What pages ask as they are looked at, and tell of what came of it. */
@@ -80,19 +96,35 @@ export function reachOfPages(
     return { shows: true, cues: found.map(one => toldOf(one, shown)), ...always };
   };
 
-  doors.router.post('/w/:key/reach', express.text({ type: '*/*', limit: '16kb' }), async (request, response) => {
-    forPages(response);
+  const question = async (request: IncomingMessage, key: string): Promise<{ origin: string; told: ReachAnswer }> => {
+    await asking.spend(addressOf(request, options.proxies ?? 0));
+    const { site } = await loaders.of(key);
+    const { origin } = request.headers;
+    if (!origin || !ports.sites.allows(site, origin))
+      throw new ProblemError('domain_not_allowed', 'This page may not carry the chat.');
+    if (site.off) throw new ProblemError('not_allowed', 'The chat is switched off.');
+    const asked = ReachAsked.safeParse(jsonOf(await bodyOf(request)));
+    if (!asked.success) throw new ProblemError('invalid_request', 'That is not how a page asks which flows fit.');
+    return { origin, told: await answer(site, asked.data) };
+  };
+  const reply = async (request: IncomingMessage, response: ServerResponse, key: string): Promise<void> => {
+    const send = (status: number, body: object, headers: Record<string, string>) =>
+      response.writeHead(status, { ...FOR_PAGES, ...headers }).end(JSON.stringify(body));
     try {
-      await asking.spend(addressOf(request, options.proxies ?? 0));
-      const { site, origin } = await siteOfPage(sites, request);
-      response.set('Access-Control-Allow-Origin', origin);
-      if (site.off) throw new ProblemError('not_allowed', 'The chat is switched off.');
-      const asked = ReachAsked.safeParse(jsonOf(request.body));
-      if (!asked.success) throw new ProblemError('invalid_request', 'That is not how a page asks which flows fit.');
-      response.json(await answer(site, asked.data));
+      const { origin, told } = await question(request, key);
+      send(200, told, { 'Content-Type': 'application/json; charset=utf-8', 'Access-Control-Allow-Origin': origin });
     } catch (error) {
-      answerProblem(error, request, response, doors.logger);
+      const { problem, unexpected } = problemOf(error);
+      if (unexpected) doors.logger.error({ err: error }, 'a page’s question failed');
+      send(problem.status, problem, { 'Content-Type': 'application/problem+json' });
     }
+  };
+  // Every page asks as it comes: it is answered before Express, of whose work it takes a part.
+  doors.often.push((request, response) => {
+    const [, key] = (request.method === 'POST' && QUESTION.exec(request.url ?? '')) || [];
+    if (key === undefined) return false;
+    void reply(request, response, key);
+    return true;
   });
 
   doors.router.post('/w/:key/reach/told', express.text({ type: '*/*', limit: '1kb' }), async (request, response) => {

@@ -179,6 +179,7 @@ describe('a page', () => {
   test('of another domain is told nothing, nor one that asks otherwise', async () => {
     expect((await asks('/', {}, 'https://other.example')).status).toBe(403);
     expect((await asks('/', { lot: 7 })).status).toBe(400);
+    expect((await asks('/', { referrer: 'x'.repeat(20_000) })).status).toBe(413);
     expect(
       (await asks('/', { appeared: Object.fromEntries(Array.from({ length: 200 }, (_, at) => [`c${at}`, 1])) })).status,
     ).toBe(400);
