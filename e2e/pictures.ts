@@ -2,6 +2,7 @@
  * `npx tsx e2e/pictures.ts`: takes the pictures of docs/screenshots anew, from the demo’s data. The emoji in them need a
  * font that has them, such as Debian’s `fonts-noto-color-emoji`.
  */
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { everyKind } from '@kineta/core/every-kind';
 import { chromium, expect, type Page } from '@playwright/test';
@@ -44,16 +45,22 @@ async function take(page: Page, name: string): Promise<void> {
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
 
-/** Several shots as one picture: of phones side by side, of screens one under the other. */
-async function together(name: string, shots: readonly Buffer[], how: 'row' | 'column' = 'row'): Promise<void> {
+/** Several shots as one: of phones side by side, of screens one under the other. */
+async function joined(shots: readonly Buffer[], how: 'row' | 'column'): Promise<Buffer> {
   const table = await browser.newPage({ viewport: { width: how === 'row' ? 1280 : 1320, height: 700 } });
   const images = shots.map(shot => `<img src="data:image/png;base64,${shot.toString('base64')}">`);
   await table.setContent(
-    `<style>body{margin:0;padding:20px;display:flex;flex-direction:${how};align-items:flex-start;justify-content:center;gap:20px;background:#e9e4d8}img{min-width:0;max-width:${how === 'row' ? '390px' : '1280px'};flex:1}</style>${images.join('')}`,
+    `<!doctype html><style>body{margin:0;padding:20px;display:flex;flex-direction:${how};align-items:flex-start;justify-content:center;gap:20px;background:#e9e4d8}img{min-width:0;max-width:${how === 'row' ? '390px' : '1280px'};flex:1}</style>${images.join('')}`,
   );
   // As high as they are, and no higher.
-  await table.locator('body').screenshot({ path: join(folder, `${name}.png`) });
+  const shot = await table.locator('body').screenshot();
   await table.close();
+  return shot;
+}
+
+/** The same as a picture. */
+async function together(name: string, shots: readonly Buffer[], how: 'row' | 'column' = 'row'): Promise<void> {
+  writeFileSync(join(folder, `${name}.png`), await joined(shots, how));
 }
 
 const hanne = await studio(browser, stack, people.lead, wide);
@@ -339,10 +346,13 @@ await stack.stop();
     await page.getByRole('status').waitFor();
     return page.screenshot();
   };
-  const prompts = [await said(wide), await said(phone)];
+  const prompts = await joined(
+    [await said({ ...wide, viewport: { width: 800, height: 844 } }), await said(phone)],
+    'row',
+  );
   await lead.mouse.move(700, 780);
-  await take(lead, 'reach');
-  await together('prompts', prompts);
+  await rest(lead);
+  await together('reach', [await lead.screenshot(), prompts], 'column');
   await six.stop();
 }
 await browser.close();
