@@ -126,6 +126,8 @@ export interface Fitting {
   cue: LookedCue;
   /** It has appeared to them so lately that it does not by itself. */
   quiet: boolean;
+  /** Only what they do by hand leads into it. */
+  byHand: boolean;
 }
 
 /** Whether what is remembered from before lets it appear by itself. */
@@ -143,7 +145,7 @@ export function fitting({ cues }: ReadyReach, seen: Seen): Fitting[] {
     const isByHand = ready.byHand.length > 0;
     if ((isFull && !isByHand) || !fitsNow(ready, seen)) continue;
     const quiet = !mayAppear(ready, seen);
-    found.push({ cue: ready.cue, quiet });
+    found.push({ cue: ready.cue, quiet, byHand: isByHand });
     isFull ||= !isByHand && !quiet && ready.comes.every(({ comes }) => comes === 'from before');
   }
   return found;

@@ -1,12 +1,15 @@
 import { cut } from '@kineta/core';
 import type { Came } from '../house/ports.ts';
 
-/** What a page’s address carries for the chat that is opened on it; it is no part of the page. */
+/** What a page’s address carries for who is spoken to first; it is no part of the page. */
 const PASSER = 'kineta-met';
+/**
+ * What our own script hands over stands behind the hash, which it alone can write there: what a link to the page brings along would else be
+ * said in a visitor’s name, or make them known to whoever made up the link.
+ */
 const CUE = 'kineta-cue';
 const MARK = 'kineta-mark';
 const SAYS = 'kineta-say';
-const ALL = [PASSER, CUE, MARK, SAYS];
 
 /** How somebody comes to the chat, as the page that they came from hands it over. */
 export interface ComesBy {
@@ -28,10 +31,11 @@ const CARRIED = /^([a-z0-9-]{1,40})~(\d{1,7})~(\d{1,7})~(\d{1,3})~(https?:\/\/[^
 /** Reads what the page of a chat carries; whatever is not as it is written is as if it were not there. */
 export function comesBy(page: string): ComesBy {
   const address = URL.canParse(page, 'https://site.example') ? new URL(page, 'https://site.example') : undefined;
-  const carried = ALL.map(name => address?.searchParams.get(name) ?? '');
-  const [passer, told = '', mark = '', says] = carried;
-  if (!address || carried.every(one => one === '')) return { page };
-  for (const name of ALL) address.searchParams.delete(name);
+  const passer = address?.searchParams.get(PASSER);
+  if (!address || (!passer && address.hash === '')) return { page };
+  address.searchParams.delete(PASSER);
+  const carried = new URLSearchParams(address.hash.slice(1));
+  const [told = '', mark = '', says] = [CUE, MARK, SAYS].map(name => carried.get(name) ?? '');
   const [, cue, visits, seconds, read, origin] = CARRIED.exec(told) ?? [];
   return {
     page: address.pathname + address.search,

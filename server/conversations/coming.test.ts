@@ -7,15 +7,14 @@ import { takenUp } from './meeting.ts';
 const MARK = 'aaaaaaaaaaaaaaaaaaaaa1';
 
 describe('what a page hands over', () => {
-  const carried = (told: object): string => `/a?${new URLSearchParams({ b: 'c', ...told })}`;
+  const carried = (told: object): string => `/a?b=c#${new URLSearchParams({ ...told })}`;
 
   test('is read, and is no part of the page', () => {
     const page = carried({
       'kineta-cue': 'price~2~31~60~https://www.brackenrow.example',
       'kineta-mark': MARK,
       'kineta-say': 'Yes, please',
-      'kineta-met': 'tab',
-    });
+    }).replace('b=c', 'b=c&kineta-met=tab');
     expect(comesBy(page)).toEqual({
       page: '/a?b=c',
       passer: 'tab',
@@ -35,13 +34,18 @@ describe('what a page hands over', () => {
     expect(comesBy(carried({ 'kineta-cue': told, 'kineta-mark': 'short' }))).toEqual({ page: '/a?b=c' }),
   );
 
-  test('whatever stands in an address, nothing of ours is left in it', () => {
+  test('a link to the page can hand over nothing of that', () => {
+    const link = `/a?${new URLSearchParams({ 'kineta-cue': 'price~1~1~1~https://a.example', 'kineta-mark': MARK, 'kineta-say': 'I cancel' })}`;
+    expect(comesBy(link)).toEqual({ page: link });
+    expect(comesBy(`${link}#x`)).toEqual({ page: link });
+  });
+
+  test('whatever stands in an address, nothing behind its hash is part of the page', () => {
     fc.assert(
       fc.property(fc.webPath(), fc.string(), fc.string(), (path, cue, say) => {
-        const { page, says = '' } = comesBy(
-          `/x${path}?${new URLSearchParams({ 'kineta-cue': cue, 'kineta-say': say })}`,
-        );
-        expect(new URL(page, 'https://site.example').searchParams.has('kineta-cue')).toBe(cue === '' && say === '');
+        const carries = new URLSearchParams({ 'kineta-cue': cue, 'kineta-say': say });
+        const { page, says = '' } = comesBy(`/x${path}#${carries}`);
+        expect(page).not.toContain('#');
         expect(says.length).toBeLessThanOrEqual(40);
       }),
     );

@@ -21,7 +21,8 @@ page.searchParams.delete('kineta-try');
 const wayBack = page.searchParams.get('kineta-back');
 page.searchParams.delete('kineta-back');
 const visit = {
-  page: page.pathname + page.search,
+  // Behind a hash, which no address of a page brings here, stands what our own script hands over.
+  page: page.pathname + page.search + page.hash,
   device: device(),
   language: navigator.language.slice(0, 35),
   ...(around.get('from') ? { referrer: around.get('from')!.slice(0, 2_000) } : {}),

@@ -91,7 +91,7 @@ export function reachOfPages(
     const always = { caps: kept.ready.reach.caps, dismiss: message(language, 'send it away') };
     if (kept.ready.hidden(seen, asked.device, isOpen(directory, now))) return { shows: false, cues: [], ...always };
     const found = fitting(kept.ready, seen);
-    counts.count(site, found[0]?.cue.id ?? LAST, 'met');
+    counts.count(site, found.find(({ byHand }) => !byHand)?.cue.id ?? LAST, 'met');
     const shown = shownValues(seen.facts, kept.facts, { language, currency: directory.workspace.currency });
     return { shows: true, cues: found.map(one => toldOf(one, shown)), ...always };
   };

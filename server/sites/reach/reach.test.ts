@@ -104,7 +104,7 @@ const opens = async (page: string, pass?: VisitorPage['pass']) => {
   return visitor.open({ page, device: 'computer', language: 'en-GB' });
 };
 const by = (id: string, page: string, more = '') =>
-  `${page}?kineta-cue=${encodeURIComponent(`${id}~1~12~60~${SITE}`)}&kineta-mark=${MARK}${more}`;
+  `${page}#kineta-cue=${encodeURIComponent(`${id}~1~12~60~${SITE}`)}&kineta-mark=${MARK}${more}`;
 const price = () =>
   cue(
     'Price',

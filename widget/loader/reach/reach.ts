@@ -59,12 +59,14 @@ ours.page = () => {
   const memory = recall(mayKeep());
   memory.mark ??= made();
   remember(memory, mayKeep());
-  const page = new URL(usual(), location.href);
-  page.searchParams.set('kineta-cue', [cue.id, memory.visits, seconds(), share(), location.origin].join('~'));
-  page.searchParams.set('kineta-mark', memory.mark);
-  if (says) page.searchParams.set('kineta-say', says);
+  const carried = new URLSearchParams({
+    'kineta-cue': [cue.id, memory.visits, seconds(), share(), location.origin].join('~'),
+    'kineta-mark': memory.mark,
+    ...(says ? { 'kineta-say': says } : {}),
+  });
   says = '';
-  return page.pathname + page.search;
+  // Behind a hash: what a link to the page could bring along is not taken for it.
+  return `${usual()}#${carried}`;
 };
 
 function open(reply = ''): void {
