@@ -1,6 +1,6 @@
 import type { ListedProduct } from '@kineta/contract';
 import { priceWords, stockWords } from '@kineta/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
 import { SmallInput } from '../ui/field.tsx';
@@ -39,6 +39,16 @@ export function ProductPick({
     setTyped('');
     onPick(product);
   };
+  // Who is quicker than the list has picked the first that fits all the same.
+  const [isQuick, setIsQuick] = useState(false);
+  useEffect(() => {
+    if (!isQuick || !products) return;
+    setIsQuick(false);
+    const first = typed === '' ? undefined : productsFor(typed, products)[0];
+    if (!first) return;
+    setTyped('');
+    onPick(first);
+  }, [isQuick, products, typed, onPick]);
   const suggested = useSuggestions(isIn ? `for sale ${typed}` : undefined, fitting.slice(0, MOST_SHOWN), pick);
   return (
     <div
@@ -60,6 +70,11 @@ export function ProductPick({
         onChange={event => setTyped(event.target.value)}
         onKeyDown={event => {
           if (suggested.press(event)) event.stopPropagation();
+          else if (!products && event.key === 'Enter') {
+            event.preventDefault();
+            event.stopPropagation();
+            setIsQuick(true);
+          }
         }}
       />
       <div className={`absolute inset-x-0 z-20 ${opens === 'above' ? 'bottom-full' : 'top-full'}`}>
