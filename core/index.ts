@@ -301,6 +301,7 @@ export {
   HIDDEN_BY,
   type HiddenBy,
   type LookedCue,
+  metOnOpening,
   type ReadyReach,
   readyReach,
   whyThis,

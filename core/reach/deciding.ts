@@ -78,7 +78,8 @@ export function readyReach(
     );
     return {
       cue,
-      isLive: () => (cue.flow === null ? cue.id === LAST : isLive(cue.flow)),
+      // Whoever else comes meets the last whatever became of its flow: people, where it has none.
+      isLive: () => cue.id === LAST || (cue.flow !== null && isLive(cue.flow)),
       stands: parts.filter(({ comes }) => comes === undefined),
       comes: parts.filter(({ comes }) => comes !== undefined && comes !== 'by hand'),
       byHand: parts.filter(({ comes }) => comes === 'by hand'),
@@ -116,23 +117,21 @@ export function factsOfReach(reach: Reach, facts: readonly Fact[]): ReadonlySet<
 }
 
 const fitsNow = (ready: ReadyCue, seen: Seen): boolean =>
-  ready.cue.on &&
-  ready.isLive() &&
-  ready.stands.every(({ isSo }) => isSo(seen, ready.cue.id)) &&
-  unknownIn(ready, seen) === undefined;
+  ready.cue.on && ready.isLive() && ready.stands.every(({ isSo }) => isSo(seen, ready.cue.id));
 
 /** A cue that fits who looks at a page, whatever comes about on it. */
 export interface Fitting {
   cue: LookedCue;
-  /** It has appeared to them so lately that it does not by itself. */
+  /** It does not appear by itself: it has so lately, or would say what is not known. */
   quiet: boolean;
   /** Only what they do by hand leads into it. */
   byHand: boolean;
 }
 
-/** Whether what is remembered from before lets it appear by itself. */
-const mayAppear = ({ comes, cue }: ReadyCue, seen: Seen): boolean =>
-  comes.every(part => part.comes !== 'from before' || part.isSo(seen, cue.id));
+/** Whether what is remembered from before, and known of them, lets it appear by itself. */
+const mayAppear = (ready: ReadyCue, seen: Seen): boolean =>
+  ready.comes.every(part => part.comes !== 'from before' || part.isSo(seen, ready.cue.id)) &&
+  unknownIn(ready, seen) === undefined;
 
 /**
  * The cues that fit who looks at a page, in their order, up to the first that waits for nothing on it, and all that are led into by hand:
@@ -184,14 +183,27 @@ function missing(
 function keptFrom(ready: ReadyCue, seen: Seen, names: readonly string[]): CueVerdict | undefined {
   if (!ready.cue.on) return { is: 'off' };
   if (!ready.isLive()) return { is: 'no flow' };
+  return missing(ready, seen, names, ready.stands) ?? missing(ready, seen, names, ready.byHand);
+}
+
+function waitsFor(ready: ReadyCue, seen: Seen, names: readonly string[]): CueVerdict | undefined {
   const unknown = unknownIn(ready, seen);
-  return (
-    missing(ready, seen, names, ready.stands) ??
-    missing(ready, seen, names, ready.byHand) ??
-    (unknown === undefined
-      ? undefined
-      : { is: 'not', part: 'says', words: [plain('it says '), { fact: unknown }, plain(', which is not known')] })
-  );
+  if (unknown === undefined) return missing(ready, seen, names, ready.comes);
+  return { is: 'not', part: 'says', words: [plain('it says '), { fact: unknown }, plain(', which is not known')] };
+}
+
+/**
+ * The cue that whoever opens the chat meets: the one by which their page says that they came, where that is for them; else the first that
+ * has its moment, or the first that fits. Asked of everybody who comes, so that nothing is put into words.
+ */
+export function metOnOpening(reach: ReadyReach, seen: Seen, said: string | undefined): LookedCue {
+  const named = reach.cues.find(({ cue }) => cue.id === said);
+  if (named && fitsNow(named, seen)) return named.cue;
+  const able = reach.cues.filter(ready => ready.byHand.length === 0 && fitsNow(ready, seen));
+  const isDue = (ready: ReadyCue) =>
+    unknownIn(ready, seen) === undefined && ready.comes.every(({ isSo }) => isSo(seen, ready.cue.id));
+  // The last fits everybody.
+  return (able.find(isDue) ?? able[0] ?? reach.cues.at(-1))!.cue;
 }
 
 /**
@@ -200,7 +212,7 @@ function keptFrom(ready: ReadyCue, seen: Seen, names: readonly string[]): CueVer
  */
 export function whyThis({ cues, names }: ReadyReach, seen: Seen): Decided {
   const kept = cues.map(ready => keptFrom(ready, seen, names));
-  const waits = cues.map((ready, at) => kept[at] ?? missing(ready, seen, names, ready.comes));
+  const waits = cues.map((ready, at) => kept[at] ?? waitsFor(ready, seen, names));
   const now = waits.indexOf(undefined);
   const met = now >= 0 ? now : kept.indexOf(undefined);
   return {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { sentence } from '../../facts/words.ts';
-import { type CueVerdict, fitting, type ReadyReach, readyReach, whyThis } from '../deciding.ts';
+import { type CueVerdict, fitting, metOnOpening, type ReadyReach, readyReach, whyThis } from '../deciding.ts';
 import { pageOf } from '../page-pattern.ts';
 import { cuePartOf, type PartName } from '../parts/registry.ts';
 import { type Cue, isPlain, LAST, plainReach, Reach } from '../reach.ts';
@@ -127,8 +127,9 @@ describe('whatever is set, and whoever comes', () => {
 
   test('exactly one is met, and it is always told which', () => {
     fc.assert(
-      fc.property(reachArbitrary, seenArbitrary, (reach, by) => {
-        const { verdicts } = whyThis(readyReach(reach, '1', flows, []), by);
+      fc.property(reachArbitrary, seenArbitrary, fc.constantFrom('1', '3', null), (reach, by, fate) => {
+        // Whatever became of the site’s own flow.
+        const { verdicts } = whyThis(readyReach(reach, fate, flows, []), by);
         expect(verdicts).toHaveLength(reach.cues.length + 1);
         expect(verdicts.filter(({ verdict }) => verdict.is === 'met')).toHaveLength(1);
       }),
@@ -166,6 +167,21 @@ describe('whatever is set, and whoever comes', () => {
         const site = readyReach(reach, '1', flows, []);
         const [met] = metBy(site, by);
         expect(fitting(site, by).map(({ cue: { id } }) => id)).toContain(met);
+      }),
+    );
+  });
+
+  test('whoever opens the chat meets what is told of that moment', () => {
+    fc.assert(
+      fc.property(reachArbitrary, seenArbitrary, fc.constantFrom('1', '3', null), (reach, by, fate) => {
+        const site = readyReach(reach, fate, flows, []);
+        const told = whyThis(site, by).verdicts;
+        expect(metOnOpening(site, by, undefined).id).toBe(told.find(({ verdict }) => verdict.is === 'met')?.cue.id);
+        for (const { cue: said, verdict } of told) {
+          const met = metOnOpening(site, by, said.id).id === said.id;
+          if (verdict.is === 'met' || verdict.is === 'behind') expect(met).toBe(true);
+          if (verdict.is === 'off' || verdict.is === 'no flow') expect(met).toBe(false);
+        }
       }),
     );
   });

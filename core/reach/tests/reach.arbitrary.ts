@@ -90,7 +90,11 @@ const fits = (names: readonly PartName[]): fc.Arbitrary<CueFits> =>
     requiredKeys: [],
   }) as fc.Arbitrary<CueFits>;
 
-const appears = fc.constantFrom(...appearanceKinds.map(kind => kind.blank()));
+const appears = fc.constantFrom(...appearanceKinds.map(kind => kind.blank()), {
+  how: 'line' as const,
+  line: 'Hello {first name}',
+  replies: [],
+});
 
 const ids = ['one', 'two', 'three', 'four'];
 

@@ -234,6 +234,12 @@ describe('whoever opens the chat', () => {
     expect((await opens('/')).said).toEqual(['First asks for your email']);
   });
 
+  test('is let in where the last would say what is not known', async () => {
+    await put([], { last: { fits: {}, appears: { how: 'line', line: 'Hello {first name}', replies: [] } } });
+    expect((await opens('/')).said).toEqual(['First asks for your email']);
+    expect((await answerTo('/')).cues).toMatchObject([{ id: LAST, quiet: true }]);
+  });
+
   test('has said what they pressed beside the launcher', async () => {
     await put([price()]);
     const visitor = await opens(by('price', '/heat-pumps', '&kineta-say=maud%40ellery.example'));

@@ -62,6 +62,7 @@ export class Reaches {
   private readonly house: Pick<House, 'tables' | 'ports'>;
   private readonly counts: CueCounts;
   /** By site, its number and its flow, so that one of another process is never taken for today’s. */
+  private readonly read = new LRUCache<string, Promise<Reach>>({ max: 1_000 });
   private readonly kept = new LRUCache<string, Promise<Kept>>({ max: 1_000, ttl: GOOD_FOR });
 
   constructor(house: Pick<House, 'tables' | 'ports'>, counts: CueCounts) {
@@ -69,11 +70,17 @@ export class Reaches {
     this.counts = counts;
   }
 
-  /** The reach of a site as its visitors meet it now. */
-  async of({ id, workspace, reachNumber }: Placed): Promise<Reach> {
-    if (reachNumber === 0) return plainReach;
-    const row = await this.house.tables.in(workspace).of(reaches).one({ siteId: id });
-    return row?.reach ?? plainReach;
+  /** The reach of a site as its visitors meet it now: read once, however often its loader is written. */
+  of({ id, workspace, reachNumber }: Placed): Promise<Reach> {
+    if (reachNumber === 0) return Promise.resolve(plainReach);
+    const key = `${id} ${reachNumber}`;
+    const known = this.read.get(key);
+    if (known) return known;
+    const row = this.house.tables.in(workspace).of(reaches).one({ siteId: id });
+    const reading = row.then(found => found?.reach ?? plainReach);
+    this.read.set(key, reading);
+    reading.catch(() => this.read.delete(key));
+    return reading;
   }
 
   /** The same made ready. */

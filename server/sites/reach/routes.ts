@@ -1,5 +1,5 @@
 import { type RealVisit, reachRoutes, type Why, type WhyAsked } from '@kineta/contract';
-import { cuePartOf, whyThis } from '@kineta/core';
+import { metOnOpening, whyThis } from '@kineta/core';
 import type { House } from '../../house/house.ts';
 import type { Comer, MetFlow, PastVisit, Site } from '../../house/ports.ts';
 import { notFound } from '../../http/problem.ts';
@@ -27,14 +27,7 @@ export async function meets(
     const visits = came?.visits ?? (visit.returning ? 2 : 1);
     // Whose lot it was, and what appeared before, the page has gone by already: a share, once drawn, is not drawn anew.
     const looker: Looker = { visit, page, visits, lot: 0, appeared: {}, facts, moment, now: Date.now() };
-    const { verdicts } = whyThis(kept.ready, reaches.seen(kept, site, looker, directory));
-    const isLeft = ({ verdict }: (typeof verdicts)[number]) =>
-      verdict.is === 'met' ||
-      verdict.is === 'behind' ||
-      (verdict.is === 'not' && cuePartOf(verdict.part)?.comes !== undefined);
-    const { cue } =
-      verdicts.find(one => one.cue.id === came?.cue && isLeft(one)) ??
-      verdicts.find(({ verdict }) => verdict.is === 'met')!;
+    const cue = metOnOpening(kept.ready, reaches.seen(kept, site, looker, directory), came?.cue);
     return { cue: cue.id, flow: cue.flow, unfinished: cue.unfinished };
   };
 }
