@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { useSignedIn } from '../account/store.ts';
 import { SmallInput } from '../ui/field.tsx';
+import { suggestionKeys } from '../ui/suggestion-keys.ts';
 import { SuggestionList, useSuggestions } from '../ui/suggestions.tsx';
 import { productsFor, useProducts } from './products.ts';
 
@@ -44,7 +45,7 @@ export function ProductPick({
   useEffect(() => {
     if (!isQuick || !products) return;
     setIsQuick(false);
-    const first = typed === '' ? undefined : productsFor(typed, products)[0];
+    const [first] = productsFor(typed, products);
     if (!first) return;
     setTyped('');
     onPick(first);
@@ -70,7 +71,7 @@ export function ProductPick({
         onChange={event => setTyped(event.target.value)}
         onKeyDown={event => {
           if (suggested.press(event)) event.stopPropagation();
-          else if (!products && event.key === 'Enter') {
+          else if (!products && typed !== '' && suggestionKeys.pressed(event) === 'pick') {
             event.preventDefault();
             event.stopPropagation();
             setIsQuick(true);

@@ -1,21 +1,13 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
+import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { type RuleRow, ruleRoutes } from '@kineta/contract';
 import { blankRule, lacks, type Rule } from '@kineta/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { call, sentenceOf } from '../shell/api.ts';
 import { changedHere, keyOf, queries, useRoute } from '../shell/query.ts';
 import { Button } from '../ui/button.tsx';
-import { carriedAmong, carriedWords } from '../ui/carried.ts';
+import { useCarrying } from '../ui/carried.ts';
 import { Empty } from '../ui/empty.tsx';
 import { Skeleton } from '../ui/skeleton.tsx';
 import { RuleEditor } from './editor.tsx';
@@ -24,10 +16,6 @@ import { namesOf } from './names.ts';
 import { RuleSettingProvider } from './setting.ts';
 import { useTrial } from './store.ts';
 import { Trial } from './trial.tsx';
-
-// Made once: everything that can be dragged is drawn anew when one of these is another.
-const pointerOptions = { activationConstraint: { distance: 5 } };
-const keyboardOptions = { coordinateGetter: carriedAmong(() => () => true) };
 
 /** The identity of one that is not kept yet. */
 const NEW = 'new';
@@ -58,8 +46,7 @@ function Listed({ rules }: { rules: readonly RuleRow[] }) {
   const [written, setWritten] = useState<Rule>();
   const names = useMemo(() => (data ? namesOf(data.names, data.rules) : undefined), [data]);
   const setting = useMemo(() => data && { names: data.names, facts: data.facts, rules: data.rules }, [data]);
-  const sensors = useSensors(useSensor(PointerSensor, pointerOptions), useSensor(KeyboardSensor, keyboardOptions));
-  const accessibility = useMemo(() => carriedWords(id => rules.find(one => one.id === id)?.rule.name ?? ''), [rules]);
+  const carrying = useCarrying(useCallback((id: string) => rules.find(one => one.id === id)?.rule.name ?? '', [rules]));
   if (!data || !names || !setting) return null;
 
   const close = () => {
@@ -116,12 +103,7 @@ function Listed({ rules }: { rules: readonly RuleRow[] }) {
   );
   return (
     <RuleSettingProvider value={setting}>
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={dropped}
-        accessibility={accessibility}
-      >
+      <DndContext {...carrying} onDragEnd={dropped}>
         <SortableContext items={rules.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ol aria-label="Rules" className="px-3 py-2">
             {rules.map((row, index) => (

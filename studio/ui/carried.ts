@@ -1,4 +1,16 @@
-import { type Announcements, KeyboardCode, type KeyboardCoordinateGetter, type UniqueIdentifier } from '@dnd-kit/core';
+import {
+  type Announcements,
+  closestCenter,
+  type DndContextProps,
+  KeyboardCode,
+  type KeyboardCoordinateGetter,
+  KeyboardSensor,
+  PointerSensor,
+  type UniqueIdentifier,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { useMemo } from 'react';
 
 /**
  * Each arrow carries what is held over the next of its like, however tall that is.
@@ -24,8 +36,8 @@ const screenReaderInstructions = {
   draggable: 'Space picks it up, the arrows carry it, Space puts it down, Escape puts it back.',
 };
 
-/** What is told to who listens while something of a list is carried. @param nameOf what one of it is called */
-export function carriedWords(nameOf: (id: string) => string): {
+/** What is told to who listens while something of a list is carried. */
+function carriedWords(nameOf: (id: string) => string): {
   announcements: Announcements;
   screenReaderInstructions: typeof screenReaderInstructions;
 } {
@@ -41,4 +53,17 @@ export function carriedWords(nameOf: (id: string) => string): {
       onDragCancel: () => 'It is put back.',
     },
   };
+}
+
+// Made once: everything that can be dragged is drawn anew when one of these is another.
+const pointerOptions = { activationConstraint: { distance: 5 } };
+const keyboardOptions = { coordinateGetter: carriedAmong(() => () => true) };
+
+/** How something of a plain list is carried to another place in it, by pointer and by keys. @param nameOf what one of it is called */
+export function useCarrying(
+  nameOf: (id: string) => string,
+): Pick<DndContextProps, 'sensors' | 'collisionDetection' | 'accessibility'> {
+  const sensors = useSensors(useSensor(PointerSensor, pointerOptions), useSensor(KeyboardSensor, keyboardOptions));
+  const accessibility = useMemo(() => carriedWords(nameOf), [nameOf]);
+  return { sensors, collisionDetection: closestCenter, accessibility };
 }

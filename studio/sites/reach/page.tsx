@@ -1,22 +1,14 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
+import { DndContext, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { reachRoutes, type SiteReach } from '@kineta/contract';
 import { allowsHost, blankCue, type Cue, LAST, type Reach, type ReachFinding } from '@kineta/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { ConditionFactsProvider } from '../../conditions/facts.ts';
 import { useFactsOfConversations } from '../../conditions/of-conversations.ts';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { changedHere, useRoute } from '../../shell/query.ts';
 import { Button } from '../../ui/button.tsx';
-import { carriedAmong, carriedWords } from '../../ui/carried.ts';
+import { useCarrying } from '../../ui/carried.ts';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { PutOnSite } from '../put-on-site.tsx';
 import { SiteHead, useSite } from '../room.tsx';
@@ -27,10 +19,6 @@ import { ReachSettingProvider } from './setting.ts';
 import { Shows } from './shows.tsx';
 import { cuesOf, foundIn, useReach, type Written, withCue } from './store.ts';
 import { WhyThis } from './why.tsx';
-
-// Made once: everything that can be dragged is drawn anew when one of these is another.
-const pointerOptions = { activationConstraint: { distance: 5 } };
-const keyboardOptions = { coordinateGetter: carriedAmong(() => () => true) };
 
 function Changes({ site, found }: { site: string; found: readonly ReachFinding[] }) {
   const writing = useReach(({ sites }) => sites[site]);
@@ -96,12 +84,17 @@ function List({
 }) {
   const writeTo = useReach(state => state.write);
   const [open, setOpen] = useState<string>();
-  const sensors = useSensors(useSensor(PointerSensor, pointerOptions), useSensor(KeyboardSensor, keyboardOptions));
   const write = (next: Written) => writeTo(site, next);
   const writeReach = (to: Partial<Reach>) => write({ ...draft, reach: { ...draft.reach, ...to } });
   const cues = cuesOf(draft);
-  const accessibility = carriedWords(
-    id => data.flows.find(flow => flow.id === cues.find(cue => cue.id === id)?.flow)?.name ?? '',
+  const carrying = useCarrying(
+    useCallback(
+      (id: string) => {
+        const flow = draft.reach.cues.find(cue => cue.id === id)?.flow ?? draft.flow;
+        return data.flows.find(one => one.id === flow)?.name ?? '';
+      },
+      [data.flows, draft],
+    ),
   );
   const most = Math.max(1, ...data.counts.map(({ met }) => met));
   const dropped = ({ active, over }: DragEndEvent) => {
@@ -121,12 +114,7 @@ function List({
   return (
     <>
       <AtAnOpening />
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={dropped}
-        accessibility={accessibility}
-      >
+      <DndContext {...carrying} onDragEnd={dropped}>
         <SortableContext items={cues.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ol aria-label="Which flow meets whom" className="px-3 py-2">
             {cues.map((cue, index) => (
