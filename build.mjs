@@ -75,6 +75,7 @@ else {
   await forBrowsers('widget', 'vite.passing.config.ts');
   await forBrowsers('widget', 'vite.reach.config.ts');
   await forBrowsers('widget', 'vite.here.config.ts');
+  await forBrowsers('widget', 'vite.page.config.ts');
   await forBrowsers('studio', 'vite.config.ts');
   await forBrowsers('studio', 'vite.push.config.ts');
   // The picker of emoji fetches these two when it is first opened.

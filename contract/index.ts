@@ -27,6 +27,7 @@ export * from './questions/gaps.ts';
 export * from './questions/help-sites.ts';
 export * from './questions/routes.ts';
 export * from './reach.ts';
+export * from './visitor-sign-in.ts';
 export * from './replay.ts';
 export * from './route.ts';
 export { allRoutes } from './routes.ts';

@@ -7,6 +7,7 @@ import type { Notice } from './notices.ts';
 import type { Problem } from './problem.ts';
 import { ClientId, RowId } from './route.ts';
 import type { Alert } from './tellings.ts';
+import { LONGEST_TOKEN } from './visitor-sign-in.ts';
 
 /** Live messages go over Socket.IO, in a namespace for each end. */
 export const VISITOR_NAMESPACE = '/visitor';
@@ -25,11 +26,14 @@ export const VisitorHandshake = z.object({
   visitor: VisitorPass.optional(),
   /** What a lead was given to try the chat with. */
   trial: z.string().max(300).optional(),
+  /** Who the site says that the visitor is. */
+  who: z.string().max(LONGEST_TOKEN).optional(),
 });
 export type VisitorHandshake = z.infer<typeof VisitorHandshake>;
 
 export const Hello = z.strictObject({
-  page: z.string().max(2_000),
+  /** With what it hands over behind a hash. */
+  page: z.string().max(8_000),
   /** What the browser tells of the visit. */
   device: z.enum(['phone', 'tablet', 'computer']).optional(),
   language: z.string().max(35).optional(),
@@ -95,6 +99,15 @@ export const VisitorReply = z.strictObject({
 });
 export type VisitorReply = z.infer<typeof VisitorReply>;
 
+/** What the page’s own script says of its visitor, by the facts’ names. */
+export const TellsFacts = z.strictObject({
+  facts: z
+    .record(z.string().max(60), z.unknown())
+    .refine(facts => Object.keys(facts).length <= 50, 'A page tells at most 50 facts at once.')
+    .refine(facts => JSON.stringify(facts).length <= LONGEST_REPLY, 'That is more than a page may tell.'),
+});
+export type TellsFacts = z.infer<typeof TellsFacts>;
+
 /** How much of a conversation a visitor’s browser has, and whether that is before their eyes. */
 export const Has = z.strictObject({ to: z.int().min(0), seen: z.boolean() });
 export type Has = z.infer<typeof Has>;
@@ -110,6 +123,8 @@ export interface VisitorCalls {
   reply(reply: VisitorReply, answer: (kept: Answered<{ number: number }>) => void): void;
   missed(request: { after: number }, answer: (batch: Answered<EntryBatch>) => void): void;
   typing(): void;
+  /** The page around the chat says something of its visitor. */
+  facts(told: TellsFacts, answer: (kept: Answered<object>) => void): void;
   /** What a person said is here, or before the visitor’s eyes. */
   has(has: Has): void;
   /** Sends what was said to an address of the visitor’s. */

@@ -6,6 +6,7 @@ export const problemCodes = {
   not_signed_in: 401,
   wrong_sign_in: 401,
   second_factor_asked: 401,
+  token_refused: 401,
   not_allowed: 403,
   second_factor_needed: 403,
   bad_csrf_token: 403,

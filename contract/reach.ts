@@ -2,6 +2,7 @@ import { type CueFits, Fact, HIDDEN_BY, Reach, type ReachDecided } from '@kineta
 import { z } from 'zod';
 import { Here } from './passers.ts';
 import { ById, Instant, RowId, route } from './route.ts';
+import { LONGEST_TOKEN } from './visitor-sign-in.ts';
 
 /** So many cues a browser remembers to have appeared. */
 const MOST_REMEMBERED = 100;
@@ -25,6 +26,8 @@ export const ReachAsked = z.strictObject({
     .record(z.string().max(40), z.number())
     .refine(known => Object.keys(known).length <= MOST_REMEMBERED, 'That is more than a browser remembers.'),
   mark: PageMark.optional(),
+  /** Who the site says that its visitor is. */
+  who: z.string().max(LONGEST_TOKEN).optional(),
 });
 export type ReachAsked = z.infer<typeof ReachAsked>;
 

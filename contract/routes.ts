@@ -29,6 +29,7 @@ import { teamRoutes } from './teams.ts';
 import { tellingRoutes } from './tellings.ts';
 import { todayRoutes } from './today.ts';
 import { trialRoutes } from './trials.ts';
+import { visitorSignInRoutes } from './visitor-sign-in.ts';
 import { wordingRoutes } from './wording.ts';
 
 const named = (area: string, routes: Record<string, Route>): Array<[string, Route]> =>
@@ -53,6 +54,7 @@ export const allRoutes: Record<string, Route> = Object.fromEntries([
   ...named('looks', lookRoutes),
   ...named('before', beforeRoutes),
   ...named('reach', reachRoutes),
+  ...named('visitor-sign-in', visitorSignInRoutes),
   ...named('trials', trialRoutes),
   ...named('pictures', pictureRoutes),
   ...named('products', productRoutes),

@@ -80,3 +80,18 @@ export interface PreviewNews {
 export interface PreviewCall {
   kineta: 'ready';
 }
+
+/** What the page’s own script tells the chat. */
+export interface FromPage {
+  kineta: 'page';
+  /** It listens to what happens. */
+  hears?: true;
+  facts?: Record<string, unknown>;
+}
+
+/** What it is told of then; never what was said. */
+export type ToPage = { kineta: 'happened' } & (
+  | { name: 'began'; told: string }
+  | { name: 'wrote' | 'answered'; told?: undefined }
+  | { name: 'held'; told: Holder }
+);

@@ -147,6 +147,16 @@ export {
 export { mentionsOf, renameFact } from './flow/mentions.ts';
 export { stepsFromText } from './flow/pasted.ts';
 export { MOST_STEPS, play } from './flow/play.ts';
+export {
+  type Customer,
+  fromOutside,
+  type GivenFacts,
+  maySet,
+  newFrom,
+  ofCustomer,
+  type Outside,
+  type OutsideFact,
+} from './flow/outside-facts.ts';
 export { flowsPart } from './flow/replay/part.ts';
 export { Recorded, RecordedLine } from './flow/replay/recorded.ts';
 export { type Difference, differenceWords, type Replayed, replay } from './flow/replay/replay.ts';

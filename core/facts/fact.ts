@@ -54,6 +54,8 @@ export const Fact = z.strictObject({
   unit: z.string().trim().min(1).max(20).optional(),
   /** What of a person’s record it is, when the visitor’s fact is their name, email or phone number. */
   person: PersonPart.optional(),
+  /** Whether it may be set from outside: by a link into the flow, by the site’s own script, or by who signs its visitors in. */
+  outside: z.literal(true).optional(),
 });
 export type Fact = z.infer<typeof Fact>;
 

@@ -15,10 +15,17 @@ export function comers(house: Pick<House, 'tables' | 'database'>): Ports['comers
         .in(site.workspace)
         .of(visitors)
         .all(
-          { siteId: site.id, pageMark: mark },
+          { siteId: site.id, pageMark: mark, signedAs: null },
           { by: 'id', newestFirst: true, most: 1, only: ['facts', 'personId'] },
         );
       return row && { facts: row.facts, isKnown: row.personId !== null };
+    },
+    async signedIn(site: Pick<Site, 'id' | 'workspace'>, id) {
+      const [row] = await house.tables
+        .in(site.workspace)
+        .of(visitors)
+        .all({ siteId: site.id, signedAs: id }, { most: 1, only: ['facts'] });
+      return row?.facts ?? {};
     },
     // Raw: of those that began last, by their index, without what was said in them.
     async lately(workspace, site): Promise<PastVisit[]> {

@@ -51,6 +51,20 @@ describe('what a page hands over', () => {
     );
   });
 
+  test('what a link says of whoever follows it is no part of the page, and what the page says stands behind the hash', () => {
+    const facts = JSON.stringify({ plan: 'Gold', rooms: 4 });
+    expect(comesBy('/a?kineta=letter&kineta.rooms=4&kineta.wanted%20on=tomorrow')).toEqual({
+      page: '/a?kineta=letter',
+      told: { link: { rooms: '4', 'wanted on': 'tomorrow' }, page: {} },
+    });
+    expect(comesBy(carried({ 'kineta-facts': facts }))).toEqual({
+      page: '/a?b=c',
+      told: { link: {}, page: { plan: 'Gold', rooms: 4 } },
+    });
+    for (const nonsense of ['{', '[]', '"x"', 'null', '7'])
+      expect(comesBy(carried({ 'kineta-facts': nonsense }))).toEqual({ page: '/a?b=c' });
+  });
+
   test('a page that carries nothing is as it is', () =>
     expect(comesBy('/help?a=%zz')).toEqual({ page: '/help?a=%zz' }));
 });

@@ -13,6 +13,7 @@ import {
   hearsTimers,
   isLed,
   ledByRule,
+  type OutsideFact,
   type Played,
   play,
   playBefore,
@@ -29,6 +30,7 @@ import type { Directory } from '../house/ports.ts';
 import { changesFor, holdingOf } from './holding.ts';
 import { type Appended, append, appendTogether, type Outcome } from './log.ts';
 import type { Changes, ConversationRow } from './model.ts';
+import type { ToldBy } from './outside.ts';
 import { spendTimer } from './timer-writes.ts';
 import { worldOf } from './world.ts';
 
@@ -195,17 +197,50 @@ export class Host {
    */
   async correct(
     row: ConversationRow,
-    { name: fact, type, scope, person }: Fact,
+    fact: Fact,
     value: Value,
     entry: EntryBody,
     around: Pick<Scene, 'directory' | 'now' | 'transaction'>,
   ): Promise<Outcome> {
-    const scene: Scene = { row, ...around, entries: [entry], changes: {}, dues: [] };
-    const session = { ...row.session, facts: { ...row.session.facts, [fact]: value } };
-    if (scope === 'visitor') {
-      const remember: Act = { act: 'remember', fact, type, value, ...(person ? { person } : {}) };
-      await this.carryOut([remember], session, around.directory.workspace.name, scene);
-    }
+    return this.keep(row, [{ fact, value }], [entry], around);
+  }
+
+  /** Something was told of the visitor from outside: it is known from here on, as when the flow learns it. */
+  async takes(
+    row: ConversationRow,
+    told: readonly ToldBy[],
+    around: Pick<Scene, 'directory' | 'now' | 'transaction'>,
+  ): Promise<Outcome> {
+    const entries = told.map(
+      ({ by, facts }): EntryBody => ({
+        kind: 'given',
+        by,
+        facts: facts.map(({ fact: { name, type }, value }) => ({ fact: name, type, value })),
+      }),
+    );
+    return this.keep(
+      row,
+      told.flatMap(({ facts }) => facts),
+      entries,
+      around,
+    );
+  }
+
+  /** Keeps facts in a conversation and, of what is remembered of visitors, for the next ones. */
+  private async keep(
+    row: ConversationRow,
+    facts: readonly OutsideFact[],
+    entries: EntryBody[],
+    around: Pick<Scene, 'directory' | 'now' | 'transaction'>,
+  ): Promise<Outcome> {
+    const scene: Scene = { row, ...around, entries, changes: {}, dues: [] };
+    const known = Object.fromEntries(facts.map(({ fact, value }) => [fact.name, value]));
+    const session = { ...row.session, facts: { ...row.session.facts, ...known } };
+    const remembered = facts.flatMap(({ fact: { name: fact, type, scope, person }, value }): Act[] =>
+      scope === 'visitor' ? [{ act: 'remember', fact, type, value, ...(person ? { person } : {}) }] : [],
+    );
+    if (remembered.length > 0)
+      await this.carryOut(remembered, session, around.directory.workspace.name, scene);
     return { entries: scene.entries, changes: { ...scene.changes, session } };
   }
 

@@ -6,6 +6,8 @@ import { holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append } from './log.ts';
 import type { ConversationRow } from './model.ts';
+import { type Told, takenFrom } from './outside.ts';
+import { worldOf } from './world.ts';
 
 /** The flow that greets, with its edition as it is live now; nobody where it has none. */
 export async function greeting(
@@ -63,15 +65,28 @@ export async function beginsIn(
   host: Host,
   place: { workspace: string; conversation: string },
   flow: string,
+  told: Told,
 ): Promise<Appended> {
   const directory = await house.ports.directories.of(place.workspace);
   return append(house, place, async (row, transaction) => {
     if (!isLed(holdingOf(row)) || row.holder === 'waiting' || row.flow_id === flow) return { entries: [] };
-    const led = await host.lead(row, { flow }, { directory, now: new Date(), transaction });
+    const around = { directory, now: new Date(), transaction };
+    const { editions } = house.ports;
+    const name = directory.flowNames.get(flow);
+    const live = name === undefined ? undefined : await editions.called(place.workspace, name, transaction);
+    if (!live) return { entries: [] };
+    const next = await editions.get(place.workspace, live.edition, transaction);
+    const world = worldOf(directory, row, around.now.getTime());
+    const taken = await host.takes(row, takenFrom(next, told, row.session.facts, world), around);
+    const led = await host.lead({ ...row, ...taken.changes }, { flow }, around);
     const id = led?.outcome.changes?.edition_id;
     if (!led || !id) return { entries: [] };
-    const edition = await house.ports.editions.numberOf(place.workspace, id, transaction);
-    const { entries, ...rest } = led.outcome;
-    return { ...rest, entries: [{ kind: 'went on with', flow: led.flow, edition: edition ?? 1 }, ...entries] };
+    const edition = await editions.numberOf(place.workspace, id, transaction);
+    const { entries, changes, ...rest } = led.outcome;
+    return {
+      ...rest,
+      changes: { ...taken.changes, ...changes },
+      entries: [{ kind: 'went on with', flow: led.flow, edition: edition ?? 1 }, ...taken.entries, ...entries],
+    };
   });
 }

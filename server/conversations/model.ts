@@ -31,6 +31,8 @@ export const visitors = table('visitors', {
   workspaceId: reference(),
   siteId: reference(),
   secretHash: text(64),
+  /** As whom their site signs them in: only whoever proves that is let in as them. */
+  signedAs: nullable(text(200)),
   /** By what pages know the browser again. */
   pageMark: nullable(text(22)),
   /** A lead plays them. */

@@ -43,7 +43,7 @@ export function personal({ tables, database }: House): Personal {
   return {
     tell({ workspace, visitors: visitorIds, conversations: ids }) {
       const visits = tables.in(workspace).of(visitors);
-      const only = ['id', 'siteId', 'facts', 'trail', 'firstSeen', 'lastSeen'] as const;
+      const only = ['id', 'siteId', 'signedAs', 'facts', 'trail', 'firstSeen', 'lastSeen'] as const;
       return [
         { name: 'visits', rows: inParts(visitorIds, id => visits.all({ id }, { only })) },
         { name: 'conversations', rows: told(workspace, ids) },

@@ -2,6 +2,7 @@ import {
   Has,
   Hello,
   Reads,
+  TellsFacts,
   TranscriptTo,
   VISITOR_NAMESPACE,
   type VisitorCalls,
@@ -15,7 +16,7 @@ import type { Redis } from 'ioredis';
 import type { Namespace, Socket } from 'socket.io';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
-import type { Site, Trial, Visitor } from '../house/ports.ts';
+import type { SignedVisitor, Site, Trial, Visitor } from '../house/ports.ts';
 import { ProblemError, problemOf } from '../http/problem.ts';
 import { addressOf } from '../limits/address.ts';
 import { Allowance, Places, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
@@ -35,6 +36,8 @@ interface VisitorData {
   visitor: Visitor | undefined;
   /** As whom a lead plays the visitor. */
   trial: Trial | undefined;
+  /** As whom the site signs them in. */
+  customer: SignedVisitor | undefined;
   conversation: string | undefined;
   /** For whom answers are said. */
   asker: Asker;
@@ -65,6 +68,7 @@ function allowances(perAddress: number, counters: Redis | undefined) {
   return {
     replies: allowance('replies', 20, 10, HASTY),
     looks: allowance('looks', 30, 10, HASTY),
+    facts: allowance('facts', 20, 10, HASTY),
     typing: allowance('typing', 20, 10, HASTY),
     seeing: allowance('seeing', 20, 10, HASTY),
     /** Letters go to whatever address is said: few, by who asks and from where. */
@@ -109,6 +113,15 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
     throw new ProblemError('domain_not_allowed', 'This trial is over. Begin another in the studio.');
   };
 
+  const customerOf = async (site: Site, key: string, token: string): Promise<SignedVisitor | undefined> => {
+    try {
+      return await ports.signIns.read(site, key, token);
+    } catch (error) {
+      if (error instanceof ProblemError) return undefined;
+      throw error;
+    }
+  };
+
   end.use(async (socket, next) => {
     const taken: Array<() => void> = [];
     try {
@@ -117,7 +130,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
       if (!handshake.success) throw new ProblemError('invalid_request', 'The chat did not say which site it is on.');
       const pass = ports.boarding.read(handshake.data.boarding);
       if (!pass) throw new ProblemError('domain_not_allowed', 'The chat was not opened from its site.');
-      const { visitor: claimed, trial } = handshake.data;
+      const { visitor: claimed, trial, who } = handshake.data;
       // Before it is looked whether it is true: too many who say so are not looked at.
       if (claimed) taken.push(allowed.visitorSockets.take(`${pass.siteKey} ${claimed.id}`));
       taken.push(allowed.addressSockets.take(address));
@@ -126,7 +139,12 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         if (!site) throw new ProblemError('unknown_site', 'This site is not known any more.');
         if (site.off) throw new ProblemError('domain_not_allowed', 'The chat is switched off.');
         Object.assign(socket.data, { site, siteKey: pass.siteKey, address, refusals: 0 });
-        if (claimed) socket.data.visitor = await visitors.known(site, claimed);
+        // A token that is not good is told to whoever makes it; its visitor is somebody who is not signed in.
+        const customer = who && trial === undefined ? await customerOf(site, pass.siteKey, who) : undefined;
+        socket.data.customer = customer;
+        socket.data.visitor =
+          (customer && (await visitors.signedIn(site, customer))) ??
+          (claimed && (await visitors.known(site, claimed)));
         if (trial !== undefined) socket.data.trial = trialOf(site, trial, socket.data.visitor !== undefined);
       });
       if (pass.late && !socket.data.visitor)
@@ -166,15 +184,21 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
     const begin = async (input: Hello): Promise<Welcome> => {
       if (input.goesOn && !data.visitor && !(await visitors.isSpokenTo(data.site, input)))
         throw new ProblemError('not_found', 'No conversation goes on.');
-      const pass = data.visitor ? undefined : await visitors.welcome(data.site, data.trial);
-      const visitor = data.visitor ?? { id: pass!.id, workspace: data.site.workspace };
+      const { customer, trial } = data;
+      const before = data.visitor;
+      const pass = customer
+        ? await visitors.signsIn(data.site, before, customer)
+        : before
+          ? undefined
+          : await visitors.welcome(data.site, trial);
+      const visitor = { id: pass?.id ?? before!.id, workspace: data.site.workspace };
       data.visitor = visitor;
-      if (pass) onceGone(socket, allowed.visitorSockets.take(`${data.siteKey} ${visitor.id}`));
+      if (visitor.id !== before?.id) onceGone(socket, allowed.visitorSockets.take(`${data.siteKey} ${visitor.id}`));
       const listen = async (conversation: string): Promise<void> => {
         data.conversation = conversation;
         await socket.join([rooms.visitor(conversation), rooms.site(data.site.id)]);
       };
-      const { row, missed, news } = await visitors.hello(data.site, visitor, input, listen, data.trial);
+      const { row, missed, news } = await visitors.hello(data.site, visitor, input, listen, { trial, customer });
       for (const one of news) await live.announce(one);
       data.asker = {
         site: data.site.id,
@@ -216,6 +240,16 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
           const appended = await visitors.reply(visitor, conversation, input, data.asker);
           await live.announce(appended);
           return { number: appended.number };
+        });
+      }),
+    );
+    socket.on('facts', (told, reply) =>
+      answer(TellsFacts, told, reply, logger, async ({ facts }) => {
+        const { visitor, conversation } = there();
+        return counted(allowed.facts, async () => {
+          const appended = await visitors.told(visitor, conversation, { page: facts, link: {} });
+          if (appended) await live.announce(appended);
+          return {};
         });
       }),
     );

@@ -1,74 +1,42 @@
-import { randomInt, randomUUID, timingSafeEqual } from 'node:crypto';
+import { randomUUID, timingSafeEqual } from 'node:crypto';
 import type { EntryBatch, Hello, VisitorPass, VisitorReply } from '@kineta/contract';
 import {
   type Asker,
   answeredBy,
-  asksFirst,
-  type BeforeChat,
   commanded,
-  cut,
   type EntryBody,
   type Event,
   type Facts,
-  freshSession,
   isOfRating,
   message,
   type Presence,
   plainBefore,
-  plainVisit,
   presence,
   type Reply,
-  type Visit,
   visitorMailed,
   visitorWrote,
-  type Who,
 } from '@kineta/core';
-import { QueryTypes } from 'sequelize';
-import type { Transaction } from '../database/connect.ts';
+import { isTaken, type Transaction } from '../database/connect.ts';
 import type { House } from '../house/house.ts';
-import type { Directory, Invitation, Site, Trial, Visitor } from '../house/ports.ts';
+import type { Directory, Invitation, SignedVisitor, Site, Trial, Visitor } from '../house/ports.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hashed, secret } from '../http/secret.ts';
 import { forVisitor } from './announcer.ts';
+import { conversationOf, openedOn } from './arrival.ts';
 import { foundForReply } from './asked-aside.ts';
-import { type ComesBy, comesBy } from './comes-by.ts';
+import { comesBy } from './comes-by.ts';
 import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
-import { beginsIn, greeting, takenUp } from './meeting.ts';
-import { type ConversationRow, conversations, visitors } from './model.ts';
+import { beginsIn } from './meeting.ts';
+import { type ConversationRow, visitors } from './model.ts';
+import { namedBy, type Told, takenFrom } from './outside.ts';
 import { rated } from './rating.ts';
-import { onwards } from './trail.ts';
 import type { WaysBack } from './way-back.ts';
+import { worldOf } from './world.ts';
 
 /** How many entries a browser that was away is given at once. */
 const MISSED_AT_ONCE = 100;
-
-/** How a visit came about, from what the browser told of it. */
-function visitOf(hello: Hello, known: Pick<Visit, 'returning' | 'knownPerson' | 'came'>): Visit {
-  const page = URL.canParse(hello.page, 'https://site.example')
-    ? new URL(hello.page, 'https://site.example')
-    : undefined;
-  const referrer = hello.referrer && URL.canParse(hello.referrer) ? new URL(hello.referrer).host : '';
-  return {
-    page: cut(hello.page, 500),
-    device: hello.device ?? 'computer',
-    language: hello.language ?? plainVisit.language,
-    referrer: cut(referrer, 200),
-    campaign: cut(page?.searchParams.get('utm_campaign') ?? '', 100),
-    ...known,
-  };
-}
-
-/** What stands first in the log of a conversation, with the flow that greets or who of the team spoke first. */
-function openedOn(
-  { page, visit }: ConversationRow,
-  greets: { flow: string | null; edition: number | null; by?: Who },
-): EntryBody {
-  const { device, language, referrer, campaign } = visit ?? {};
-  const came = visit ? { device, language, referrer, campaign } : {};
-  return { kind: 'opened', page, returning: visit?.returning ?? false, ...greets, ...came };
-}
 
 /** What is no answer to the question of how it went answers none, whatever the browser says. */
 function withoutRating(reply: Extract<Event, { event: 'replied' }>): Event {
@@ -97,9 +65,11 @@ export class VisitorService {
     const [row] = await this.house.tables
       .in(site.workspace)
       .of(visitors)
-      .all({ id: pass.id, siteId: site.id }, { only: ['secretHash', 'blockedAt'], most: 1 });
+      .all({ id: pass.id, siteId: site.id }, { only: ['secretHash', 'signedAs', 'blockedAt'], most: 1 });
     if (!row) return undefined;
-    const isTheirs = timingSafeEqual(Buffer.from(row.secretHash), Buffer.from(hashed(pass.secret)));
+    // Whom their site signs in is let in by that, in whichever browser, and by nothing that a browser keeps.
+    const isTheirs =
+      row.signedAs === null && timingSafeEqual(Buffer.from(row.secretHash), Buffer.from(hashed(pass.secret)));
     if (!isTheirs && !this.waysBack.leads(pass.secret, { id: pass.id, site: site.id })) return undefined;
     if (row.blockedAt !== null) throw await this.closedTo(site);
     return { id: pass.id, workspace: site.workspace };
@@ -109,6 +79,44 @@ export class VisitorService {
   private async closedTo({ id, workspace }: Pick<Site, 'id' | 'workspace'>): Promise<ProblemError> {
     const { manners, workspace: settings } = await this.house.ports.directories.of(workspace);
     return new ProblemError('not_allowed', message(manners.get(id)?.language ?? settings.language, 'you are blocked'));
+  }
+
+  /**
+   * The visitor as whom a site signs somebody in, when they were here before.
+   * @throws {ProblemError} `not_allowed` when they are let in no more
+   */
+  async signedIn(site: Pick<Site, 'id' | 'workspace'>, { id }: Pick<SignedVisitor, 'id'>): Promise<Visitor | undefined> {
+    const [row] = await this.house.tables
+      .in(site.workspace)
+      .of(visitors)
+      .all({ siteId: site.id, signedAs: id }, { only: ['id', 'blockedAt'], most: 1 });
+    if (!row) return undefined;
+    if (row.blockedAt !== null) throw await this.closedTo(site);
+    return { id: row.id, workspace: site.workspace };
+  }
+
+  /**
+   * From here on a visitor is whom their site signs in, and what they said before is theirs; but not where they are known as
+   * somebody else, as when several share a browser: then another is made.
+   * @returns who they are, by what they are let in again as long as their page is there
+   */
+  async signsIn(site: Site, visitor: Visitor | undefined, customer: SignedVisitor): Promise<VisitorPass> {
+    const rows = this.house.tables.in(site.workspace).of(visitors);
+    const pass = (id: string): VisitorPass => ({ id, secret: this.waysBack.whileThere({ id, site: site.id }) });
+    const before = visitor && (await rows.one({ id: visitor.id }));
+    if (before?.signedAs === customer.id) return pass(before.id);
+    const isOther =
+      before?.personId != null && !Object.values(before.facts).some(value => value === customer.email);
+    const id = before && before.signedAs === null && !isOther ? before.id : (await this.welcome(site)).id;
+    try {
+      // What its pages know the browser by says nothing of whom they sign in.
+      await rows.change({ signedAs: customer.id, pageMark: null }, { id });
+      return pass(id);
+    } catch (error) {
+      if (!isTaken(error)) throw error;
+      // In another tab, in this moment.
+      return pass((await this.signedIn(site, customer))!.id);
+    }
   }
 
   /** A visitor who was never here, or one whom a lead plays. */
@@ -136,17 +144,14 @@ export class VisitorService {
     const who = members.get(member);
     if (!who || site.edition === null) return {};
     const { facts } = await this.house.ports.editions.get(site.workspace, site.edition);
-    const given: Facts = { name: who.name, email: who.email };
-    return Object.fromEntries(
-      facts.flatMap(({ name, person }) => (person && given[person] !== undefined ? [[name, given[person]]] : [])),
-    );
+    return namedBy(facts, { name: who.name, email: who.email });
   }
 
   /**
    * Goes on with the visitor’s conversation, or begins one: the site’s flow greets.
    * @param listen called with the conversation before anything of it is read, so that nothing can happen unheard
    * in between; what is heard twice has the same number
-   * @param trial as whom a lead plays the visitor
+   * @param as as whom a lead plays the visitor, and as whom their site signs them in
    * @returns what the browser does not have yet, and what is new for everybody
    */
   async hello(
@@ -154,9 +159,10 @@ export class VisitorService {
     visitor: Visitor,
     hello: Hello,
     listen: (conversation: string) => Promise<void>,
-    trial?: Trial,
+    { trial, customer }: { trial?: Trial | undefined; customer?: SignedVisitor | undefined } = {},
   ): Promise<{ row: ConversationRow; missed: EntryBatch; news: Appended[] }> {
     const met = comesBy(hello.page);
+    const told: Told = { link: {}, page: {}, ...met.told, customer };
     const invitation = await this.invitationOf(site, hello);
     const meets = await this.house.ports.sites.meets(site);
     const before = invitation ? plainBefore : await this.house.ports.sites.before(site);
@@ -165,16 +171,24 @@ export class VisitorService {
     // Whom somebody speaks to first has a conversation, though the chat may be out of sight yet.
     const comes: Hello = { ...hello, page: met.page, ...(invitation ? { goesOn: undefined } : {}) };
     const { row, isNew, begins } = await this.house.database.transaction(transaction =>
-      this.conversationOf(site, visitor, comes, { before, isOpen, goesOnFor, trial, met, meets }, transaction),
+      conversationOf(
+        this.house,
+        site,
+        visitor,
+        comes,
+        { before, isOpen, goesOnFor, trial, customer, met, meets },
+        transaction,
+      ),
     );
     await listen(row.id);
     const begun = invitation
       ? await this.spokenTo(visitor, row.id, invitation)
       : isNew
-        ? await this.play(visitor, row.id, { event: 'opened' })
+        ? await this.play(visitor, row.id, { event: 'opened' }, { told })
         : begins
-          ? await beginsIn(this.house, this.host, { workspace: visitor.workspace, conversation: row.id }, begins)
-          : undefined;
+          ? await beginsIn(this.house, this.host, { workspace: visitor.workspace, conversation: row.id }, begins, told)
+          : // What a link says of whoever follows it holds for what begins by it.
+            await this.told(visitor, row.id, { ...told, link: {} });
     // What was pressed beside the launcher is the first that they say; once, however often the page comes again.
     const said =
       met.says !== undefined && hello.conversation === undefined && !invitation
@@ -248,10 +262,10 @@ export class VisitorService {
       ...(file ? { file } : {}),
       ...(startsFlow ? { startsFlow } : {}),
     };
-    if (startsFlow) return this.play(visitor, conversation, replied, clientId);
+    if (startsFlow) return this.play(visitor, conversation, replied, { clientId });
     const directory = await this.house.ports.directories.of(visitor.workspace);
     const found = await foundForReply(this.house, visitor, conversation, replied, directory);
-    return this.play(visitor, conversation, found ? { ...replied, found } : replied, clientId);
+    return this.play(visitor, conversation, found ? { ...replied, found } : replied, { clientId });
   }
 
   /** Whether somebody is there now, and until or from when, as the chat’s head says it. */
@@ -263,82 +277,6 @@ export class VisitorService {
     const takes = [...directory.members.values()].some(({ availability }) => availability === 'takes chats');
     // In the hours, and yet nobody takes chats: when that changes nobody knows.
     return { directory, ...(there.open && !takes ? { open: false, changes: null } : there) };
-  }
-
-  private async conversationOf(
-    site: Site,
-    visitor: Visitor,
-    hello: Hello,
-    {
-      before,
-      isOpen,
-      goesOnFor,
-      trial,
-      met: { origin, came, mark, says },
-      meets,
-    }: {
-      before: BeforeChat;
-      isOpen: boolean;
-      goesOnFor: number;
-      trial: Trial | undefined;
-      met: ComesBy;
-      meets: Awaited<ReturnType<House['ports']['sites']['meets']>>;
-    },
-    transaction: Transaction,
-  ): Promise<{ row: ConversationRow; isNew: boolean; begins?: string | undefined }> {
-    const rows = this.house.tables.in(visitor.workspace);
-    // The visitor’s row is locked, so that two tabs opened at once begin one conversation.
-    const known = await rows.of(visitors).one({ id: visitor.id }, { transaction, lock: true });
-    // Erased in this very moment: they come again, and are not known any more.
-    if (!known) throw new ProblemError('unavailable', 'What was known of you is erased just now.', { retryAfter: 1 });
-    const now = new Date();
-    const trail = onwards(known.trail, hello.page, now);
-    await rows
-      .of(visitors)
-      .change({ lastSeen: now, trail, ...(mark ? { pageMark: mark } : {}) }, { id: visitor.id }, { transaction });
-    const last = await this.lastOf(visitor, transaction);
-    const visit = visitOf(hello, {
-      returning: last !== undefined || (trial !== undefined && trial.as !== 'new'),
-      knownPerson: known.personId !== null || trial?.as === 'known',
-      ...(came ? { came } : {}),
-    });
-    const page = origin === undefined ? hello.page : `${origin}${hello.page}`;
-    const meeting = meets?.({ visit, page, came, facts: known.facts });
-    const isAnew = hello.conversation === undefined;
-    const taken = last && takenUp(last, { goesOnFor, came, says, meeting, isAnew }, now.getTime());
-    if (last && taken?.goesOn) return { row: last, isNew: last.last_number === 0, begins: taken.begins };
-    if (hello.goesOn) throw new ProblemError('not_found', 'No conversation goes on.');
-    const asks = asksFirst(before, known.facts, isOpen);
-    const greets = await greeting(this.house, site, meeting?.flow ?? site.flow, transaction);
-    await rows.of(conversations).add(
-      {
-        siteId: site.id,
-        visitorId: visitor.id,
-        visitorName: last?.visitor_name ?? `Visitor ${visitor.id}`,
-        ...greets,
-        holder: 'flow',
-        session: { ...freshSession(known.facts), ...(asks ? { before: asks } : {}) },
-        seed: randomInt(2 ** 31),
-        lastNumber: 0,
-        preview: '',
-        page: cut(hello.page, 500),
-        visit,
-        startedAt: now,
-        lastAt: now,
-        isTest: known.isTest,
-      },
-      { transaction },
-    );
-    return { row: (await this.lastOf(visitor, transaction))!, isNew: true };
-  }
-
-  /** The visitor’s newest conversation. Raw: the host plays on from the row as it is. */
-  private async lastOf(visitor: Visitor, transaction: Transaction): Promise<ConversationRow | undefined> {
-    const [row] = await this.house.database.query<ConversationRow>(
-      'SELECT * FROM conversations WHERE visitor_id = :visitor AND workspace_id = :workspace ORDER BY id DESC LIMIT 1',
-      { replacements: { visitor: visitor.id, workspace: visitor.workspace }, type: QueryTypes.SELECT, transaction },
-    );
-    return row;
   }
 
   /**
@@ -361,7 +299,36 @@ export class VisitorService {
     });
   }
 
-  private async play(visitor: Visitor, conversation: string, event: Event, clientId?: string): Promise<Appended> {
+  /** Something is told of them from outside while a conversation goes on; nothing comes of what is known already. */
+  async told(visitor: Visitor, conversation: string, told: Told): Promise<Appended | undefined> {
+    if (!told.customer && Object.keys({ ...told.page, ...told.link }).length === 0) return undefined;
+    const directory = await this.house.ports.directories.of(visitor.workspace);
+    return append(this.house, { workspace: visitor.workspace, conversation }, async (row, transaction) => {
+      if (row.visitor_id !== visitor.id) throw new ProblemError('not_found', 'There is no such conversation.');
+      const around = { directory, now: new Date(), transaction };
+      return (await this.takes(row, told, around)) ?? { entries: [] };
+    });
+  }
+
+  /** What its flow takes of what is told from outside: undefined where that is nothing. */
+  private async takes(
+    row: ConversationRow,
+    told: Told,
+    around: { directory: Directory; now: Date; transaction: Transaction },
+  ): Promise<Outcome | undefined> {
+    if (row.edition_id === null) return undefined;
+    const edition = await this.house.ports.editions.get(row.workspace_id, row.edition_id, around.transaction);
+    const world = worldOf(around.directory, row, around.now.getTime());
+    const taken = takenFrom(edition, told, row.session.facts, world);
+    return taken.length > 0 ? this.host.takes(row, taken, around) : undefined;
+  }
+
+  private async play(
+    visitor: Visitor,
+    conversation: string,
+    event: Event,
+    { clientId, told }: { clientId?: string | undefined; told?: Told } = {},
+  ): Promise<Appended> {
     const directory = await this.house.ports.directories.of(visitor.workspace);
     const place = { workspace: visitor.workspace, conversation, ...(clientId === undefined ? {} : { clientId }) };
     return append(this.house, place, async (row, transaction) => {
@@ -377,8 +344,13 @@ export class VisitorService {
       const now = new Date();
       const { holding, plays } = visitorWrote(holdingOf(row), now.getTime());
       if (!plays && !row.session.before) return { entries: first, changes: changesFor(row, holding) };
-      const outcome = await this.host.perform(row, happened, directory, now, transaction);
-      return { ...outcome, entries: [...first, ...outcome.entries] };
+      const taken = told && (await this.takes(row, told, { directory, now, transaction }));
+      const outcome = await this.host.perform({ ...row, ...taken?.changes }, happened, directory, now, transaction);
+      return {
+        ...outcome,
+        changes: { ...taken?.changes, ...outcome.changes },
+        entries: [...first, ...(taken?.entries ?? []), ...outcome.entries],
+      };
     });
   }
 

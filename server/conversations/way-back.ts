@@ -2,6 +2,8 @@ import { Signature } from '../http/signed.ts';
 
 /** How long a way back leads back, in milliseconds: a letter may lie for a while. */
 const VALID_FOR = 30 * 24 * 60 * 60 * 1_000;
+/** And one for who is there, which no browser keeps. */
+const THERE_FOR = 12 * 60 * 60 * 1_000;
 /** As what the page’s address carries it. */
 const PARAMETER = 'kineta-back';
 /** What stands between its parts: a dot parts the visitor from it where both are told together. */
@@ -26,9 +28,17 @@ export class WaysBack {
     const first = new URL(origin);
     const told = URL.canParse(page, origin) ? new URL(page, origin) : first;
     const address = told.origin === first.origin ? told : first;
-    const signed = this.signature.sign([id, site, (now + VALID_FOR).toString(36)].join(SEPARATOR));
-    address.searchParams.set(PARAMETER, signed.replaceAll('.', SEPARATOR));
+    address.searchParams.set(PARAMETER, this.signed({ id, site }, now + VALID_FOR));
     return address.href;
+  }
+
+  /** By what somebody is let in again whom their site signs in, as long as their page may be there. */
+  whileThere(visitor: { id: string; site: string }, now = Date.now()): string {
+    return this.signed(visitor, now + THERE_FOR);
+  }
+
+  private signed({ id, site }: { id: string; site: string }, until: number): string {
+    return this.signature.sign([id, site, until.toString(36)].join(SEPARATOR)).replaceAll('.', SEPARATOR);
   }
 
   /** Whether what was given as a visitor’s secret is a way back for them, on this site, that still leads there. */

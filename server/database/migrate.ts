@@ -54,6 +54,7 @@ import { answeringOutside } from './migrations/0049-answering-outside.ts';
 import { helpSites } from './migrations/0050-help-sites.ts';
 import { helpChanges } from './migrations/0051-help-changes.ts';
 import { reach } from './migrations/0052-reach.ts';
+import { signIn } from './migrations/0053-sign-in.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -109,6 +110,7 @@ export const migrations: readonly Migration[] = [
   helpSites,
   helpChanges,
   reach,
+  signIn,
 ];
 
 /**

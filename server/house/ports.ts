@@ -16,6 +16,7 @@ import type {
   Attendance,
   Availability,
   BeforeChat,
+  Customer,
   Fact,
   Facts,
   FileGiven,
@@ -177,6 +178,19 @@ export interface Site {
   beforeNumber: number;
   /** The same of which flows its visitors meet; 0 where that is its own. */
   reachNumber: number;
+  /** Whether it signs its visitors in, with which of its secrets, and until when the one before is good as well. */
+  signsIn: boolean;
+  signInNumber: number;
+  oldSignInUntil: Date | null;
+}
+
+/** A site, as far as it is told whom it signs in. */
+export type Signing = Pick<Site, 'id' | 'signsIn' | 'signInNumber' | 'oldSignInUntil'>;
+
+/** A visitor whom their site signs in, as it has proved. */
+export interface SignedVisitor extends Customer {
+  /** By what the site knows them. */
+  id: string;
 }
 
 /** Who comes to a site’s chat, as far as it is told which flow they meet. */
@@ -334,9 +348,18 @@ export interface Ports {
       transaction?: Transaction,
     ): Promise<{ flow: string; edition: string; number: number } | undefined>;
   };
+  signIns: {
+    /**
+     * Who a token says its bearer is.
+     * @throws {ProblemError} `token_refused`, with what is wrong with it for whoever makes it
+     */
+    read(site: Signing, key: string, token: string): Promise<SignedVisitor>;
+  };
   comers: {
     /** The visitor of a site whose browser is known by a mark of its pages, as far as something is remembered of them. */
     marked(site: Pick<Site, 'id' | 'workspace'>, mark: string): Promise<{ facts: Facts; isKnown: boolean } | undefined>;
+    /** What is remembered of whom a site signs in. */
+    signedIn(site: Pick<Site, 'id' | 'workspace'>, id: string): Promise<Facts>;
     /** Those who last opened the chat of a site: how they came. */
     lately(workspace: string, site: string): Promise<PastVisit[]>;
   };

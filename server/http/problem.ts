@@ -7,6 +7,7 @@ const titles: Record<ProblemCode, string> = {
   not_signed_in: 'You are not signed in',
   wrong_sign_in: 'Wrong email or password',
   second_factor_asked: 'A code is asked as well',
+  token_refused: 'Refused token',
   not_allowed: 'You may not do that',
   second_factor_needed: 'A second factor is needed',
   bad_csrf_token: 'Your page is out of date',

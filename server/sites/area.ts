@@ -17,6 +17,7 @@ import { meets, reachDoors } from './reach/routes.ts';
 import { siteDoors } from './routes.ts';
 import { Sites } from './service.ts';
 import { settingUpDoors } from './setting-up.ts';
+import { SignIns, signInDoors } from './sign-in.ts';
 import { Trials, trialDoors } from './trials.ts';
 
 const made = new WeakMap<Tables, Sites>();
@@ -46,7 +47,7 @@ export const sites: Area = {
     const { tables } = house;
     const secret = await instanceSecret(tables);
     const sites = Object.assign(sitesOf(tables), { meets: (site: Site) => meets(house, reachOf(house).reaches, site) });
-    return { sites, boarding: new Boarding(secret), trials: new Trials(secret) };
+    return { sites, boarding: new Boarding(secret), trials: new Trials(secret), signIns: new SignIns(house.options.secret) };
   },
   todo: ({ tables }) => [
     {
@@ -95,6 +96,7 @@ export const sites: Area = {
     const loaders = new Loaders(house, looks, reaches);
     reachDoors(doors, house, reaches, loaders);
     reachOfPages(doors, house, { reaches, counts, loaders });
+    signInDoors(doors, house, new SignIns(house.options.secret), () => loaders.forget());
     beforeDoors(doors, house, sitesOf(house.tables).asked);
     siteDoors(doors, house, looks, loaders);
     installDoors(doors, house, sitesOf(house.tables), new Pages(house.tables));

@@ -49,6 +49,10 @@ export const sites = table('sites', {
   /** What is asked before the chat; nothing, while nobody has said so. */
   beforeChat: nullable(json(askable)),
   beforeNumber: usually(integer),
+  /** Whether it signs its visitors in, with which of its secrets, and until when the one before is good as well. */
+  signsIn: usually(yesNo),
+  signInNumber: usually(integer),
+  oldSignInUntil: nullable(instant),
 });
 
 /** A reach that cannot be read any more is the plain one: whoever comes meets the site’s own flow. */

@@ -52,7 +52,7 @@ function builtFiles(): { studio: string; widget: string } {
   writeFileSync(join(widget, 'as-page.js'), '/* as the page */');
   writeFileSync(join(widget, 'passing.js'), '/* who passes */');
   writeFileSync(join(widget, 'reach.js'), '/* who meets what */');
-  for (const name of ['fonts.js', 'here.js']) writeFileSync(join(widget, name), 'export {};');
+  for (const name of ['fonts.js', 'here.js', 'page.js']) writeFileSync(join(widget, name), 'export {};');
   writeFileSync(
     join(widget, 'window.html'),
     '<!doctype html><head></head><body data-boarding="%BOARDING%" data-origin="%ORIGIN%" data-dress="%DRESS%">',
@@ -211,13 +211,13 @@ export class VisitorPage {
   readonly batches: Array<EntryBatch & { holder: Holder; busy: boolean }> = [];
   welcome!: Welcome;
   pass: VisitorPass | undefined;
-  constructor(server: { url: string }, boarding: string, pass?: VisitorPass, trial?: string) {
+  constructor(server: { url: string }, boarding: string, pass?: VisitorPass, trial?: string, who?: string) {
     this.pass = pass;
     this.socket = io(`${server.url}/visitor`, {
       transports: ['websocket'],
       forceNew: true,
       reconnection: false,
-      auth: { boarding, ...(pass ? { visitor: pass } : {}), ...(trial ? { trial } : {}) },
+      auth: { boarding, ...(pass ? { visitor: pass } : {}), ...(trial ? { trial } : {}), ...(who ? { who } : {}) },
     });
     this.socket.on('entries', batch => this.batches.push(batch));
   }
@@ -238,6 +238,10 @@ export class VisitorPage {
   reply(text: string, more: Partial<VisitorReply> = {}): Promise<Answered<{ number: number }>> {
     const message = { clientId: randomBytes(9).toString('base64url'), text, ...more };
     return new Promise(resolve => this.socket.emit('reply', message, resolve));
+  }
+  /** The page around the chat says something of its visitor. */
+  tells(facts: Record<string, unknown>): Promise<Answered<object>> {
+    return new Promise(resolve => this.socket.emit('facts', { facts }, resolve));
   }
   /** Everything that was shown, in order, as a browser shows it: what came twice has the same number. */
   get entries() {

@@ -53,10 +53,11 @@ function show(open: boolean, focus: boolean, away?: true): void {
     frame = document.createElement('iframe');
     frame.title = label;
     frame.referrerPolicy = 'origin';
+    // Whatever is said at the script goes along: what may be stored, and who is signed in.
     const visit = new URLSearchParams({
+      ...(script.dataset as Record<string, string>),
       page: away ? pageNow() : ours.page(),
       from: document.referrer,
-      storage: storage(),
       font: getComputedStyle(document.body).fontFamily,
     });
     frame.src = `${home}window#${visit}`;

@@ -6,6 +6,10 @@ export interface OursOnPage {
   show(open: boolean, focus: boolean, away?: true): void;
   /** The page as a chat that is opened now is told of it, with what it carries. */
   page(): string;
+  /** Has the flow begin whose cue waits for that name, where the site says which flow meets whom. @returns whether there is one */
+  start?(name: string): boolean;
+  /** Asks anew which flows fit, as its visitor is known as somebody else. */
+  again?(): void;
 }
 
 /** The element of the loader, which hands that on. */

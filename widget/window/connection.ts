@@ -33,6 +33,8 @@ const MOST_ASKED = 5;
 interface Passes {
   boarding: string;
   trial?: string | undefined;
+  /** By what the page says who is signed in. */
+  who?: string | undefined;
 }
 
 /** What passes by itself, so that asking again makes sense. */
@@ -58,7 +60,8 @@ export class Connection implements Feed {
   /** What this page sent: only the page in which the visitor answers is taken elsewhere, not every tab. */
   private readonly sentHere = new Set<string>();
   private readonly goTo: (page: string) => void;
-  private conversation: string | undefined;
+  /** By its number, once it goes on. */
+  conversation: string | undefined;
   private last = 0;
   private sending = false;
   /** Whether somebody of the team has said something. */

@@ -1,4 +1,4 @@
-import type { ChatState, Picked, Readable, Reads, TranscriptTo } from '@kineta/contract';
+import type { ChatState, Picked, Readable, Reads, TellsFacts, TranscriptTo } from '@kineta/contract';
 import { messages } from '../messages/messages.ts';
 
 /** The longest message that is taken. */
@@ -9,11 +9,12 @@ export function unsendable(text: string): string | undefined {
   return text.length > LONGEST ? messages.tooLong(text.length - LONGEST, LONGEST) : undefined;
 }
 
-/** What the server is asked for beside the conversation: what was said is sent to an address, answers are read, or all of it erased. */
+/** What the server is asked for beside the conversation: what was said is sent to an address, answers are read, all of it erased, or told what the page says of them. */
 export interface Requests {
   transcript: { given: TranscriptTo; back: object };
   answers: { given: Reads; back: { found: Readable[] } };
   erase: { given: object; back: object };
+  facts: { given: TellsFacts; back: object };
 }
 
 /** What feeds the window with a conversation and takes what its visitor does: the server, or a page that plays. */

@@ -3,7 +3,7 @@ import { Chat } from './chat.tsx';
 import { Connection } from './connection.ts';
 import { dressOfPage, wearFont } from './dress.ts';
 import { Paced } from './paced.ts';
-import { comesBack, mayKeep, trialHere } from './storage.ts';
+import { comesBack, mayKeep, takeAlong, trialHere } from './storage.ts';
 import './window.css';
 
 const { boarding = '', origin = '' } = document.body.dataset;
@@ -16,6 +16,8 @@ function device(): 'phone' | 'tablet' | 'computer' {
 }
 const page = new URL(around.get('page') ?? '/', location.href);
 // What the page’s address hands over is no part of it.
+/** Who the page says is signed in. */
+const who = around.get('who') || undefined;
 const trial = trialHere(page.searchParams.get('kineta-try'));
 page.searchParams.delete('kineta-try');
 const wayBack = page.searchParams.get('kineta-back');
@@ -34,6 +36,8 @@ function tellParent(message: object): void {
 }
 
 mayKeep(around.get('storage') !== 'wait');
+// What is theirs stays in no browser.
+if (who) takeAlong();
 // A letter leads back into its conversation, in whichever browser it is read.
 if (wayBack) comesBack(wayBack);
 const dress = dressOfPage();
@@ -52,7 +56,7 @@ let connection: Connection;
 let chats = 0;
 /** Begins the chat; again when the visitor has ended one with all of it erased. */
 function begin(): void {
-  connection = new Connection({ boarding, trial }, visit, to => tellParent({ kineta: 'go', page: to }), sleeps);
+  connection = new Connection({ boarding, trial, who }, visit, to => tellParent({ kineta: 'go', page: to }), sleeps);
   render(
     <Chat
       key={++chats}
@@ -68,7 +72,10 @@ function begin(): void {
 
 addEventListener('message', ({ source, origin: from, data }) => {
   if (source !== parent || from !== origin) return;
-  if (data?.kineta === 'page') connection.visits(String(data.page));
+  if (data?.kineta === 'page') {
+    if (data.page) connection.visits(String(data.page));
+    else void import('./page-tells.ts').then(({ pageTells }) => pageTells(data, connection, tellParent));
+  }
   if (data?.kineta === 'font') void import('./page-font.ts').then(({ wearFaces }) => wearFaces(data.faces));
   if (data?.kineta === 'storage') mayKeep(data.storage !== 'wait');
 });

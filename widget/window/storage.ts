@@ -62,6 +62,18 @@ export function mayKeep(may: boolean): void {
 /** What the browser is known by. */
 export const VISITOR = 'kineta.visitor';
 
+/**
+ * Their site says who the visitor is: what they said before that is taken along, and nothing is kept here any more, as whoever
+ * comes to this browser next may be somebody else.
+ */
+export function takeAlong(): void {
+  if (waits) return;
+  const before = kept(VISITOR);
+  forget(VISITOR);
+  waits = true;
+  if (before) keep(VISITOR, before);
+}
+
 /** A letter was read here: the browser is known as whom it was for, unless it is already. */
 export function comesBack(secret: string): void {
   const id = secret.split('~')[0];

@@ -5,6 +5,7 @@ import type { Move } from '../../rules/move.ts';
 import { answered } from './answered.ts';
 import { blocked, letBack } from './blocked.ts';
 import { fellSilent } from './fell-silent.ts';
+import { given } from './given.ts';
 import {
   cameBack,
   corrected,
@@ -33,6 +34,7 @@ import { wentOnWith } from './went-on-with.ts';
 /** The kinds of entries that no act leaves: what visitors, people and the host do. Those of acts stand with their acts. */
 const others = [
   opened,
+  given,
   replied,
   paused,
   wentOnWith,

@@ -3,19 +3,23 @@ import { type ReachAnswer, ReachAsked, ReachTold, type ToldCue } from '@kineta/c
 import {
   appearanceKindOf,
   arrivedJustNow,
+  type Fact,
   type Facts,
   type Fitting,
   filled,
+  fits,
   fitting,
   LAST,
+  maySet,
   message,
   presence,
   shownValues,
+  Value,
   waitsOf,
 } from '@kineta/core';
 import express from 'express';
 import type { House } from '../../house/house.ts';
-import type { Directory, Ports, Site } from '../../house/ports.ts';
+import type { Directory, Ports, SignedVisitor, Site } from '../../house/ports.ts';
 import { FOR_PAGES, forPages, jsonOf, siteOfPage } from '../../http/of-a-page.ts';
 import { ProblemError, problemOf } from '../../http/problem.ts';
 import { answerProblem, type Doors } from '../../http/serve.ts';
@@ -42,6 +46,19 @@ function toldOf({ cue, quiet }: Fitting, shown: ReadonlyMap<string, string>): To
     ...(quiet ? { quiet } : {}),
     appears: { ...cue.appears, ...(line ? { line } : {}) },
   };
+}
+
+/** What a site says of whom it signs in, by the facts that flows know. */
+function saidOf(facts: readonly Fact[], customer: SignedVisitor): Facts {
+  return Object.fromEntries(
+    facts.flatMap(fact => {
+      const said =
+        (fact.person && customer[fact.person]) ??
+        (maySet(fact, 'token') ? customer.facts?.[fact.name] : undefined);
+      const value = Value.safeParse(said);
+      return value.success && fits(value.data, fact.type) ? [[fact.name, value.data]] : [];
+    }),
+  );
 }
 
 const QUESTION = /^\/w\/([A-Za-z0-9_-]{6,40})\/reach$/;
@@ -75,13 +92,26 @@ export function reachOfPages(
   const asking = new Allowance('reach', bounds, 'That is asked too often.', wire.counters);
   const telling = new Allowance('reach told', bounds, 'That is told too often.', wire.counters);
 
-  const answer = async (site: Site, asked: ReachAsked): Promise<ReachAnswer> => {
+  /** What is remembered of whom the site signs in, with what it says of them now; undefined where it proves nobody. */
+  const customerOf = async (site: Site, key: string, token: string, facts: readonly Fact[]) => {
+    try {
+      const customer = await ports.signIns.read(site, key, token);
+      const remembered = await ports.comers.signedIn(site, customer.id);
+      return { facts: { ...remembered, ...saidOf(facts, customer) }, isKnown: true };
+    } catch (error) {
+      if (error instanceof ProblemError) return undefined;
+      throw error;
+    }
+  };
+
+  const answer = async (site: Site, key: string, asked: ReachAsked): Promise<ReachAnswer> => {
     const directory = await ports.directories.of(site.workspace);
     const now = Date.now();
-    const [kept, known] = await Promise.all([
+    const [kept, marked] = await Promise.all([
       reaches.ready(site, directory),
-      asked.mark === undefined ? undefined : ports.comers.marked(site, asked.mark),
+      asked.mark === undefined || asked.who !== undefined ? undefined : ports.comers.marked(site, asked.mark),
     ]);
+    const known = asked.who === undefined ? marked : await customerOf(site, key, asked.who, kept.facts);
     const visit = visitFrom(asked, known?.isKnown ?? false);
     const facts: Facts = known?.facts ?? {};
     const { page, visits, daysAway, lot, appeared } = asked;
@@ -105,7 +135,7 @@ export function reachOfPages(
     if (site.off) throw new ProblemError('not_allowed', 'The chat is switched off.');
     const asked = ReachAsked.safeParse(jsonOf(await bodyOf(request)));
     if (!asked.success) throw new ProblemError('invalid_request', 'That is not how a page asks which flows fit.');
-    return { origin, told: await answer(site, asked.data) };
+    return { origin, told: await answer(site, key, asked.data) };
   };
   const reply = async (request: IncomingMessage, response: ServerResponse, key: string): Promise<void> => {
     const send = (status: number, body: object, headers: Record<string, string>) =>

@@ -5,7 +5,7 @@ import { asked } from './asked.tsx';
 import { blocked, letBack } from './blocked.ts';
 import { called } from './called.tsx';
 import { charted } from './charted.tsx';
-import { corrected } from './corrected.ts';
+import { corrected, given } from './corrected.ts';
 import { emailed } from './emailed.tsx';
 import { entered } from './entered.tsx';
 import { joinedHere, joinedTo } from './joined.tsx';
@@ -29,6 +29,7 @@ const views = [
   note,
   learnt,
   corrected,
+  given,
   blocked,
   letBack,
   emailed,

@@ -135,6 +135,7 @@ async function ask(): Promise<void> {
     lot: memory.lot,
     appeared: memory.appeared,
     mark: memory.mark,
+    who: script.dataset.who,
   };
   try {
     // As plain text, so that no question has to go ahead of it.
@@ -165,18 +166,24 @@ async function ask(): Promise<void> {
 /** What is marked with the name of a cue leads into it, and goes nowhere else. */
 document.addEventListener('click', event => {
   const name = (event.target as Element).closest<HTMLElement>('[data-kineta]')?.dataset.kineta;
-  const cue = name && answer.cues.find(({ waits }) => waits.press === name);
-  if (!cue) return;
+  if (name && start(name)) event.preventDefault();
+});
+
+function start(name: string): boolean {
+  const cue = answer.cues.find(({ waits }) => waits.press === name);
+  if (!cue) return false;
   press(name);
-  if (!isDue(cue.waits)) return;
-  event.preventDefault();
+  if (!isDue(cue.waits)) return false;
   clear();
   appeared = cue;
   // A chat that is there already comes anew, by this cue.
   frame()?.remove();
   if (!chat()) ours.arrive(true);
   open();
-});
+  return true;
+}
+ours.start = start;
+ours.again = ask;
 
 let at = location.href;
 /** A page of one piece has gone on to another of its routes. */
