@@ -132,7 +132,26 @@ export const RealVisit = z.object({
 });
 export type RealVisit = z.infer<typeof RealVisit>;
 
+/** A link that leads into a flow of a site’s, or to its chat. */
+export const WayIn = z.object({
+  /** By which link; null for what whoever opens the chat meets. */
+  reference: z.string().nullable(),
+  flow: z.string(),
+  /** What a link may say of whoever follows it. */
+  facts: z.array(Fact),
+});
+export type WayIn = z.infer<typeof WayIn>;
+
 export const reachRoutes = {
+  ways: route({
+    method: 'GET',
+    path: '/api/sites/:id/ways',
+    summary: 'The links that lead into the flows of a site, with what they may say of whoever follows them',
+    access: 'lead',
+    params: ById,
+    /** `origin` is that of the site’s own pages; null where it has none that is known. */
+    reply: z.object({ origin: z.string().nullable(), ways: z.array(WayIn) }),
+  }),
   get: route({
     method: 'GET',
     path: '/api/sites/:id/reach',

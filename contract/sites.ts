@@ -54,6 +54,9 @@ export const SiteDetail = z.object({
   seen: z.object({ at: Instant, on: z.string() }).nullable(),
   /** Until when the key before is good as well. */
   oldKeyUntil: Instant.nullable(),
+  /** Whether the chat is also a page of its own, and under which link. */
+  ownPage: z.boolean(),
+  pageUrl: z.string(),
   /** The line to paste. */
   snippet: z.string(),
 });
@@ -94,6 +97,7 @@ export const siteRoutes = {
       zone: Zone.nullable().optional(),
       off: z.boolean().optional(),
       tellsPassers: z.boolean().optional(),
+      ownPage: z.boolean().optional(),
       flow: RowId.nullable().optional(),
     }),
     reply: SiteDetail,

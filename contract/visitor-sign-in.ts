@@ -30,6 +30,18 @@ export const visitorSignInRoutes = {
     params: ById,
     reply: VisitorSignIn,
   }),
+  check: route({
+    method: 'POST',
+    path: '/api/sites/:id/sign-in/check',
+    summary: 'What is wrong with a token, if anything, or who it says that its bearer is',
+    access: 'lead',
+    params: ById,
+    body: z.strictObject({ token: z.string().trim().max(LONGEST_TOKEN, 'No token is as long as that.') }),
+    reply: z.object({
+      wrong: z.string().nullable(),
+      who: z.object({ id: z.string(), name: z.string().nullable(), email: z.string().nullable() }).nullable(),
+    }),
+  }),
   end: route({
     method: 'DELETE',
     path: '/api/sites/:id/sign-in',

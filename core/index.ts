@@ -68,6 +68,7 @@ export {
 } from './conversation/holder.ts';
 export { mentionedIn } from './conversation/mentions.ts';
 export { type Excerpt, excerpt, saidSought, wordsSaid } from './conversation/search.ts';
+export { referenceIn } from './facts/address.ts';
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';
 export { type Findable, wordsOfPerson, wordsSought } from './facts/findable.ts';
@@ -145,18 +146,18 @@ export {
   written,
 } from './flow/line.ts';
 export { mentionsOf, renameFact } from './flow/mentions.ts';
-export { stepsFromText } from './flow/pasted.ts';
-export { MOST_STEPS, play } from './flow/play.ts';
 export {
   type Customer,
   fromOutside,
   type GivenFacts,
   maySet,
   newFrom,
-  ofCustomer,
   type Outside,
   type OutsideFact,
+  ofCustomer,
 } from './flow/outside-facts.ts';
+export { stepsFromText } from './flow/pasted.ts';
+export { MOST_STEPS, play } from './flow/play.ts';
 export { flowsPart } from './flow/replay/part.ts';
 export { Recorded, RecordedLine } from './flow/replay/recorded.ts';
 export { type Difference, differenceWords, type Replayed, replay } from './flow/replay/replay.ts';
@@ -321,7 +322,7 @@ export { reachFacts, reachValues } from './reach/facts.ts';
 export { type ReachFinding, reachFindings } from './reach/findings.ts';
 export { type Page as SeenPage, PagePattern, pageOf, pageTest, patternName, withBelow } from './reach/page-pattern.ts';
 export type { PartFinding } from './reach/parts/kind.ts';
-export { linkOf, referenceIn } from './reach/parts/reference.ts';
+export { linkOf, linksIn } from './reach/parts/reference.ts';
 export { CueComes, CueFits, cuePartOf, cueParts, type PartName, waitsOf } from './reach/parts/registry.ts';
 export { blankCue, Cue, isPlain, LAST, LastCue, plainReach, Reach, Unfinished } from './reach/reach.ts';
 export { arrivedJustNow, type Moment as PageMoment, type Seen } from './reach/seen.ts';

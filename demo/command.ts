@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { readDemoSettings, SettingsError, secretIn, startPrivateDatabase, startServer } from '@kineta/server';
 import { business, members } from './business.ts';
+import { siteSecret } from './customer.ts';
 import { loadDemo, setDomains } from './load.ts';
 import { startMailCatcher } from './mail.ts';
 import { readProductPage } from './products.ts';
@@ -49,6 +50,7 @@ const server = await onPort(settings.KINETA_PORT, wished =>
 const site = await onPort(settings.KINETA_SITE_PORT, wished => startSite(server.url, wished));
 await loadDemo(server.house.tables, root);
 await setDomains(server.house.tables, [site.host, site.host.replace('localhost', '127.0.0.1')]);
+site.signWith(await siteSecret(server.house.tables, secretIn(home)));
 await readProductPage(server.house.tables, site.url);
 
 const [lead, ...agents] = members;

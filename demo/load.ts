@@ -115,6 +115,9 @@ export async function loadDemo(
   const site = await rows.of(sites).add({
     name: 'brackenrow.example',
     siteKey: business.siteKey,
+    signsIn: true,
+    signInNumber: 1,
+    ownPage: true,
     tellsPassers: true,
     domains: [],
     flowId,

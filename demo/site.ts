@@ -1,6 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import express from 'express';
 import { business } from './business.ts';
+import { customer, customerToken } from './customer.ts';
 import { heatPumps } from './products.ts';
 import { onHelpPage } from './questions.ts';
 
@@ -34,6 +35,9 @@ const costs = `<table><tr><th>Home</th><th>Unit</th><th>Before the grant</th></t
     },
   })),
 })}</script>`;
+
+/** Where customers are signed in. Nobody is asked for a password: it is a stand-in. */
+const CUSTOMERS = '/your-heat-pump';
 
 const pages: Record<string, Page> = {
   '/': {
@@ -71,6 +75,11 @@ const pages: Record<string, Page> = {
     lead: 'Ninety minutes, free, and the price at the end of it is the price.',
     body: '<p>Ask in the chat for a day that suits you.</p>',
   },
+  [CUSTOMERS]: {
+    title: 'Your heat pump',
+    lead: `You are signed in as ${customer.name}, customer ${customer.sub}.`,
+    body: '<p>8 kW, fitted in May. Next service: November. <a href="/">Sign out</a>.</p>',
+  },
   '/contact': {
     title: 'Contact',
     lead: 'Tarrow, Monday to Friday 8:30 to 17:30, Saturday 9:00 to 13:00.',
@@ -85,14 +94,17 @@ const pages: Record<string, Page> = {
 
 const style = `body{margin:0;background:#eef0e9;color:#1c2b22;font:17px/1.6 system-ui,sans-serif}header{background:#fff;border-bottom:1px solid #dde0d6}header div,main{max-width:1168px;margin:auto;padding:0 32px}header div{min-height:68px;display:flex;flex-wrap:wrap;align-items:center;justify-content:space-between;gap:4px 24px}header b{font:600 20px Georgia,serif}nav{display:flex;flex-wrap:wrap;gap:4px 24px}a{color:#1c4a33}nav a{color:#26332b;text-decoration:none;font-size:16px}nav a:hover{text-decoration:underline}main{padding-top:48px;padding-bottom:120px}h1{font:600 44px/1.15 Georgia,serif;max-width:640px;margin:0 0 12px}h1+p{max-width:600px}h2{font:600 18px Georgia,serif;margin:24px 0 4px}.cards{display:grid;grid-template-columns:repeat(auto-fill,minmax(190px,1fr));gap:18px;max-width:650px;margin-top:32px}.card{background:#fff;border:1px solid #dcdfd3;border-radius:8px;padding:14px 18px;text-decoration:none;color:inherit}.card h2{margin:0}.card p{margin:2px 0 0;font-size:15px}table{border-collapse:collapse;background:#fff}td,th{border:1px solid #dcdfd3;padding:8px 16px;text-align:left}@media(max-width:600px){h1{font-size:32px}header div,main{padding-left:18px;padding-right:18px}main{padding-top:28px}}`;
 
-function html(page: Page, chat: string): string {
+/** @param who what says who is signed in, for the chat’s line */
+function html(page: Page, chat: string, who = ''): string {
   return `<!doctype html><html lang="en-GB"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><link rel="icon" href="data:,"><title>${page.title} · Brackenrow</title><style>${style}</style>
-<script async src="${chat}/w/${business.siteKey}.js"></script></head><body><header><div><b>${business.name}</b><nav><a href="/heat-pumps">Heat pumps</a><a href="/batteries">Batteries</a><a href="/insulation">Insulation</a><a href="/help">Help</a><a href="/book-a-survey">Book a survey</a></nav></div></header><main><h1>${page.title}</h1><p>${page.lead}</p>${page.body}</main></body></html>`;
+<script async src="${chat}/w/${business.siteKey}.js"${who && ` data-who="${who}"`}></script></head><body><header><div><b>${business.name}</b><nav><a href="/heat-pumps">Heat pumps</a><a href="/batteries">Batteries</a><a href="/insulation">Insulation</a><a href="/help">Help</a><a href="/book-a-survey">Book a survey</a></nav></div></header><main><h1>${page.title}</h1><p>${page.lead}</p>${page.body}</main></body></html>`;
 }
 
 export interface RunningSite {
   url: string;
   host: string;
+  /** From here on its customers’ page says who is signed in. */
+  signWith(secret: string): void;
   close(): void;
 }
 
@@ -115,9 +127,11 @@ export async function startSite(chat: string, port: number): Promise<RunningSite
       .type('application/xml')
       .send(`<?xml version="1.0"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">${listed}</urlset>`);
   });
-  app.get('/{*path}', (request, response) => {
+  let secret: string | undefined;
+  app.get('/{*path}', async (request, response) => {
     const page = pages[request.path];
-    if (page) response.type('html').send(html(page, chat));
+    const who = request.path === CUSTOMERS && secret !== undefined ? await customerToken(secret) : '';
+    if (page) response.type('html').send(html(page, chat, who));
     else
       response
         .status(404)
@@ -134,6 +148,9 @@ export async function startSite(chat: string, port: number): Promise<RunningSite
       resolve({
         url: `http://${host}`,
         host,
+        signWith(to) {
+          secret = to;
+        },
         close() {
           server.closeAllConnections();
           server.close();

@@ -37,3 +37,10 @@ describe('what is known of a team', () => {
     expect([value('Sales takes chats'), value('Accounts takes chats')]).toEqual([true, false]);
   });
 });
+
+test('by what link they came is known as the page’s address says it', () => {
+  const reference = (page: string) => value('reference', { visit: { ...plainVisit, page } });
+  expect(reference('/heat-pumps?a=b&kineta=letter-26')).toBe('letter-26');
+  expect(reference('/heat-pumps?kineta=sp%C3%A4t+im')).toBe('spät im');
+  for (const page of ['/heat-pumps', '/?mykineta=x', '/kineta=x', '']) expect(reference(page)).toBe('');
+});

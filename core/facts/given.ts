@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon';
 import type { OpeningHours } from '../hours/hours.ts';
 import { opening } from '../hours/opening.ts';
+import { referenceIn } from './address.ts';
 import type { Fact, Facts } from './fact.ts';
 
 /** How a visit came about, as far as the visitor’s browser tells. */
@@ -42,6 +43,7 @@ const always: readonly Fact[] = [
   { name: 'language', type: 'text', scope: 'visit' },
   { name: 'came from', type: 'text', scope: 'visit' },
   { name: 'campaign', type: 'text', scope: 'visit' },
+  { name: 'reference', type: 'text', scope: 'visit' },
   { name: 'returning', type: 'yes/no', scope: 'visit' },
   { name: 'known person', type: 'yes/no', scope: 'visit' },
   { name: 'weekday', type: 'choice', scope: 'visit', choices: weekdays },
@@ -114,6 +116,9 @@ export function givenValues(names: ReadonlySet<string>, occasion: Occasion, last
         break;
       case 'campaign':
         values[name] = visit.campaign;
+        break;
+      case 'reference':
+        values[name] = referenceIn(visit.page.slice(visit.page.indexOf('?'))) ?? '';
         break;
       case 'returning':
         values[name] = visit.returning;

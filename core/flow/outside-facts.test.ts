@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { Fact, fits } from '../facts/fact.ts';
+import { type Fact, fits } from '../facts/fact.ts';
 import { fromOutside, maySet, newFrom, ofCustomer } from './outside-facts.ts';
 import { tuesday } from './tests/flow.arbitrary.ts';
 

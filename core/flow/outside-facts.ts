@@ -23,7 +23,7 @@ export function maySet({ outside, scope, person, type }: Fact, by: Outside): boo
   return by !== 'link' || (person === undefined && type !== 'email' && type !== 'phone');
 }
 
-function valueOf(given: unknown, fact: Fact, world: World): Value | undefined {
+function understoodOf(given: unknown, fact: Fact, world: World): Value | undefined {
   if (typeof given === 'string') return factTyped(given, fact, world);
   const read = Value.safeParse(given);
   if (!read.success || !fits(read.data, fact.type)) return undefined;
@@ -39,7 +39,7 @@ function valueOf(given: unknown, fact: Fact, world: World): Value | undefined {
 export function fromOutside(facts: readonly Fact[], given: GivenFacts, by: Outside, world: World): OutsideFact[] {
   return facts.flatMap(fact => {
     if (!Object.hasOwn(given, fact.name) || !maySet(fact, by)) return [];
-    const value = valueOf(given[fact.name], fact, world);
+    const value = understoodOf(given[fact.name], fact, world);
     return value === undefined ? [] : [{ fact, value }];
   });
 }

@@ -13,6 +13,7 @@ import {
   SERVICES,
   type StandIns,
   setDomains,
+  siteSecret,
   startMailCatcher,
   startSite,
   startStandIns,
@@ -43,6 +44,7 @@ function freePort(): Promise<number> {
   });
 }
 
+const SECRET = 'a secret of the journeys';
 /** So much is shown of an error that a server logs. */
 const MOST_OF_AN_ERROR = 1_000;
 
@@ -61,6 +63,9 @@ export class Stack {
 
   /** Where the first start says that the business is set up, when there is none yet. */
   firstLink = '';
+
+  /** With what the site says who its visitors are. */
+  siteSecret = '';
 
   /** Whether a journey has broken something in it, after which errors are meant. */
   private isBroken = false;
@@ -85,6 +90,8 @@ export class Stack {
     if (business === 'the demo') {
       await loadDemo(new Tables(database), root, { days, alone });
       await setDomains(new Tables(database), [site.host]);
+      this.siteSecret = await siteSecret(new Tables(database), SECRET);
+      site.signWith(this.siteSecret);
       // The journeys meet open teams at whatever hour they are run.
       await database.query('UPDATE teams SET hours = NULL');
     }
@@ -113,7 +120,7 @@ export class Stack {
         KINETA_DATABASE_URL: this.database.url,
         KINETA_PORT: String(this.port),
         KINETA_URL: this.url,
-        KINETA_SECRET: 'a secret of the journeys',
+        KINETA_SECRET: SECRET,
         KINETA_SMTP_URL: this.mail.url,
         KINETA_REPLY_ADDRESS: business.replyAddress,
         KINETA_INBOUND_PORT: String(this.inbound),

@@ -87,7 +87,11 @@ export async function conversationOf(
   const trail = onwards(known.trail, hello.page, now);
   await rows
     .of(visitors)
-    .change({ lastSeen: now, trail, ...(mark && !customer ? { pageMark: mark } : {}) }, { id: visitor.id }, { transaction });
+    .change(
+      { lastSeen: now, trail, ...(mark && !customer ? { pageMark: mark } : {}) },
+      { id: visitor.id },
+      { transaction },
+    );
   const last = await lastOf(house, visitor, transaction);
   const visit = visitOf(hello, {
     returning: last !== undefined || (trial !== undefined && trial.as !== 'new'),
@@ -125,11 +129,7 @@ export async function conversationOf(
 }
 
 /** The visitor’s newest conversation. Raw: the host plays on from the row as it is. */
-async function lastOf(
-  house: House,
-  visitor: Visitor,
-  transaction: Transaction,
-): Promise<ConversationRow | undefined> {
+async function lastOf(house: House, visitor: Visitor, transaction: Transaction): Promise<ConversationRow | undefined> {
   const [row] = await house.database.query<ConversationRow>(
     'SELECT * FROM conversations WHERE visitor_id = :visitor AND workspace_id = :workspace ORDER BY id DESC LIMIT 1',
     { replacements: { visitor: visitor.id, workspace: visitor.workspace }, type: QueryTypes.SELECT, transaction },

@@ -40,7 +40,9 @@ export interface ComesBy {
 function pageFacts(json: string | null): GivenFacts {
   try {
     const read: unknown = JSON.parse(json ?? '{}');
-    return typeof read === 'object' && read !== null ? Object.fromEntries(Object.entries(read).slice(0, MOST_FACTS)) : {};
+    return typeof read === 'object' && read !== null
+      ? Object.fromEntries(Object.entries(read).slice(0, MOST_FACTS))
+      : {};
   } catch {
     return {};
   }
@@ -59,8 +61,7 @@ const CARRIED = /^([a-z0-9-]{1,40})~(\d{1,7})~(\d{1,7})~(\d{1,3})~(https?:\/\/[^
 export function comesBy(page: string): ComesBy {
   const address = URL.canParse(page, 'https://site.example') ? new URL(page, 'https://site.example') : undefined;
   const passer = address?.searchParams.get(PASSER);
-  if (!address || (!passer && address.hash === '' && !address.search.includes(FACT)))
-    return { page };
+  if (!address || (!passer && address.hash === '' && !address.search.includes(FACT))) return { page };
   address.searchParams.delete(PASSER);
   const link = linkFacts(address);
   const carried = new URLSearchParams(address.hash.slice(1));

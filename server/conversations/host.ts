@@ -239,8 +239,7 @@ export class Host {
     const remembered = facts.flatMap(({ fact: { name: fact, type, scope, person }, value }): Act[] =>
       scope === 'visitor' ? [{ act: 'remember', fact, type, value, ...(person ? { person } : {}) }] : [],
     );
-    if (remembered.length > 0)
-      await this.carryOut(remembered, session, around.directory.workspace.name, scene);
+    if (remembered.length > 0) await this.carryOut(remembered, session, around.directory.workspace.name, scene);
     return { entries: scene.entries, changes: { ...scene.changes, session } };
   }
 

@@ -35,7 +35,13 @@ const flow: Flow = {
       title: 'Main',
       steps: [
         { id: 'hello', kind: 'say', line: spans('Hello {name}, {rooms} rooms, {plan}.') as never },
-        { id: 'which', kind: 'ask', line: spans('What is it about?') as never, answer: { type: 'short text' }, tries: 2 },
+        {
+          id: 'which',
+          kind: 'ask',
+          line: spans('What is it about?') as never,
+          answer: { type: 'short text' },
+          tries: 2,
+        },
         { id: 'end', kind: 'end' },
       ],
     },
@@ -67,7 +73,8 @@ async function comes(page: string, { who, pass }: { who?: string; pass?: Visitor
   return visitor.open({ page });
 }
 const tables = () => server.house.tables.in(workspace.id);
-const conversation = async ({ welcome }: VisitorPage) => (await tables().of(conversations).one({ id: welcome.conversation }))!;
+const conversation = async ({ welcome }: VisitorPage) =>
+  (await tables().of(conversations).one({ id: welcome.conversation }))!;
 const visitorOf = async ({ pass }: VisitorPage) => (await tables().of(visitors).one({ id: pass!.id }))!;
 const behind = (facts: object): string => `/prices#${new URLSearchParams({ 'kineta-facts': JSON.stringify(facts) })}`;
 
@@ -120,7 +127,10 @@ describe('who is signed in on the site', () => {
     expect(welcome.conversation).toBe(here.welcome.conversation);
     const { personId, signedAs } = await visitorOf(here);
     expect(signedAs).toBe('anna');
-    expect(await tables().of(people).one({ id: personId! })).toMatchObject({ name: 'Anna Webb', email: 'anna@mail.example' });
+    expect(await tables().of(people).one({ id: personId! })).toMatchObject({
+      name: 'Anna Webb',
+      email: 'anna@mail.example',
+    });
   });
 
   test('nobody else is let in as them: not by what a browser kept, nor by a token that is not good', async () => {

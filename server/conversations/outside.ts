@@ -5,9 +5,9 @@ import {
   fromOutside,
   type GivenFacts,
   newFrom,
-  ofCustomer,
   type Outside,
   type OutsideFact,
+  ofCustomer,
   type PersonPart,
   type World,
 } from '@kineta/core';

@@ -143,8 +143,7 @@ export function visitorEnd(house: House, visitors: VisitorService, live: Announc
         const customer = who && trial === undefined ? await customerOf(site, pass.siteKey, who) : undefined;
         socket.data.customer = customer;
         socket.data.visitor =
-          (customer && (await visitors.signedIn(site, customer))) ??
-          (claimed && (await visitors.known(site, claimed)));
+          (customer && (await visitors.signedIn(site, customer))) ?? (claimed && (await visitors.known(site, claimed)));
         if (trial !== undefined) socket.data.trial = trialOf(site, trial, socket.data.visitor !== undefined);
       });
       if (pass.late && !socket.data.visitor)

@@ -4,7 +4,6 @@ import {
   type Asker,
   answeredBy,
   commanded,
-  type EntryBody,
   type Event,
   type Facts,
   isOfRating,
@@ -85,7 +84,10 @@ export class VisitorService {
    * The visitor as whom a site signs somebody in, when they were here before.
    * @throws {ProblemError} `not_allowed` when they are let in no more
    */
-  async signedIn(site: Pick<Site, 'id' | 'workspace'>, { id }: Pick<SignedVisitor, 'id'>): Promise<Visitor | undefined> {
+  async signedIn(
+    site: Pick<Site, 'id' | 'workspace'>,
+    { id }: Pick<SignedVisitor, 'id'>,
+  ): Promise<Visitor | undefined> {
     const [row] = await this.house.tables
       .in(site.workspace)
       .of(visitors)
@@ -105,8 +107,7 @@ export class VisitorService {
     const pass = (id: string): VisitorPass => ({ id, secret: this.waysBack.whileThere({ id, site: site.id }) });
     const before = visitor && (await rows.one({ id: visitor.id }));
     if (before?.signedAs === customer.id) return pass(before.id);
-    const isOther =
-      before?.personId != null && !Object.values(before.facts).some(value => value === customer.email);
+    const isOther = before?.personId != null && !Object.values(before.facts).some(value => value === customer.email);
     const id = before && before.signedAs === null && !isOther ? before.id : (await this.welcome(site)).id;
     try {
       // What its pages know the browser by says nothing of whom they sign in.

@@ -178,6 +178,8 @@ export interface Site {
   beforeNumber: number;
   /** The same of which flows its visitors meet; 0 where that is its own. */
   reachNumber: number;
+  /** Whether its chat is also a page of its own, under a link. */
+  ownPage: boolean;
   /** Whether it signs its visitors in, with which of its secrets, and until when the one before is good as well. */
   signsIn: boolean;
   signInNumber: number;

@@ -47,7 +47,12 @@ export const sites: Area = {
     const { tables } = house;
     const secret = await instanceSecret(tables);
     const sites = Object.assign(sitesOf(tables), { meets: (site: Site) => meets(house, reachOf(house).reaches, site) });
-    return { sites, boarding: new Boarding(secret), trials: new Trials(secret), signIns: new SignIns(house.options.secret) };
+    return {
+      sites,
+      boarding: new Boarding(secret),
+      trials: new Trials(secret),
+      signIns: new SignIns(house.options.secret),
+    };
   },
   todo: ({ tables }) => [
     {

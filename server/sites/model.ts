@@ -49,6 +49,8 @@ export const sites = table('sites', {
   /** What is asked before the chat; nothing, while nobody has said so. */
   beforeChat: nullable(json(askable)),
   beforeNumber: usually(integer),
+  /** Whether its chat is also a page of its own, under a link. */
+  ownPage: usually(yesNo),
   /** Whether it signs its visitors in, with which of its secrets, and until when the one before is good as well. */
   signsIn: usually(yesNo),
   signInNumber: usually(integer),

@@ -43,6 +43,10 @@ function dressed(
 
 const asAttribute = (text: string): string => text.replace(/[&"<>]/g, sign => `&#${sign.charCodeAt(0)};`);
 
+/** On a wide screen its lines are no longer than they are read well, and it has nothing to close. */
+const OWN_PAGE =
+  'body{background:var(--rule)}#chat{max-width:44rem;margin:auto;background:var(--sheet)}.close{display:none}';
+
 /** The page shown inside the frame when it cannot be the chat: a sentence for people, with the problem’s status. */
 function refuse(error: unknown, response: Response): void {
   const { problem } =
@@ -158,6 +162,29 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks,
           BOARDING: ports.boarding.issue(request.params.key),
           ORIGIN: origin === here ? '' : (origin ?? ''),
         }),
+      );
+    } catch (error) {
+      refuse(error, response);
+    }
+  });
+
+  // For letters, codes that are scanned, and places that take no script: the chat alone, which stands in no other page.
+  doors.router.get('/w/:key/chat', async (request, response) => {
+    try {
+      const site = await knownSite(ports.sites, request.params.key);
+      if (site.off) throw new ProblemError('unavailable', 'The chat is switched off.');
+      if (!site.ownPage) throw new ProblemError('not_found', 'This chat has no page of its own.');
+      const speaksWith = `'self' ${socketsOf(request)}`;
+      response.set({ 'Content-Security-Policy': windowPolicy(speaksWith, "'none'"), 'Cache-Control': 'no-store' });
+      const directory = await ports.directories.of(site.workspace);
+      const dress = await looks.window(site, directory);
+      // What is said of the site’s pages leads there.
+      const origin = await ports.sites.originOf(site.workspace, site.id);
+      const words = { BOARDING: ports.boarding.issue(request.params.key), ORIGIN: origin };
+      response.type('html').send(
+        dressed(page(), dress, words)
+          .replace('<title>Chat</title>', () => `<title>${asAttribute(directory.workspace.name)}</title>`)
+          .replace('</head>', () => `<style>${OWN_PAGE}</style></head>`),
       );
     } catch (error) {
       refuse(error, response);

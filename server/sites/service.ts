@@ -33,7 +33,7 @@ export class Sites {
     const [row] = await this.tables.database.query<Site>(
       `SELECT s.id, s.workspace_id AS workspace, s.name, s.domains,
               IF(f.removed_at IS NULL, f.id, NULL) AS flow,
-              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.tells_passers AS tellsPassers, s.look_number AS lookNumber, s.before_number AS beforeNumber, s.signs_in AS signsIn, s.sign_in_number AS signInNumber, s.old_sign_in_until AS oldSignInUntil, COALESCE(r.number, 0) AS reachNumber,
+              IF(f.removed_at IS NULL, f.edition_id, NULL) AS edition, s.is_off AS off, s.tells_passers AS tellsPassers, s.look_number AS lookNumber, s.before_number AS beforeNumber, s.own_page AS ownPage, s.signs_in AS signsIn, s.sign_in_number AS signInNumber, s.old_sign_in_until AS oldSignInUntil, COALESCE(r.number, 0) AS reachNumber,
               JSON_VALUE(e.content, '$.speaker') AS speaker
        FROM sites s LEFT JOIN flows f ON f.id = s.flow_id LEFT JOIN editions e ON e.id = f.edition_id LEFT JOIN reaches r ON r.site_id = s.id
        WHERE s.id = COALESCE(
@@ -49,6 +49,7 @@ export class Sites {
         lookNumber: Number(row.lookNumber),
         beforeNumber: Number(row.beforeNumber),
         reachNumber: Number(row.reachNumber),
+        ownPage: Boolean(Number(row.ownPage)),
         signsIn: Boolean(Number(row.signsIn)),
         signInNumber: Number(row.signInNumber),
       }
@@ -123,6 +124,8 @@ export class Sites {
       tellsPassers: row.tellsPassers,
       seen: row.seenAt && { at: row.seenAt.toISOString(), on: row.seenOn ?? '' },
       oldKeyUntil: row.oldKeyUntil && row.oldKeyUntil > new Date() ? row.oldKeyUntil.toISOString() : null,
+      ownPage: row.ownPage,
+      pageUrl: `${origin}/w/${row.siteKey}/chat`,
       snippet: `<script async src="${origin}/w/${row.siteKey}.js"></script>`,
     }));
   }
@@ -141,6 +144,7 @@ export class Sites {
       zone?: string | null | undefined;
       off?: boolean | undefined;
       tellsPassers?: boolean | undefined;
+      ownPage?: boolean | undefined;
       flow?: string | null | undefined;
     },
   ): Promise<void> {
@@ -149,6 +153,7 @@ export class Sites {
       ...(to.domains === undefined ? {} : { domains: to.domains }),
       ...(to.language === undefined ? {} : { language: to.language }),
       ...(to.zone === undefined ? {} : { zone: to.zone }),
+      ...(to.ownPage === undefined ? {} : { ownPage: to.ownPage }),
       ...(off === undefined ? {} : { isOff: off }),
       ...(to.tellsPassers === undefined ? {} : { tellsPassers: to.tellsPassers }),
       ...(flow === undefined ? {} : { flowId: flow }),

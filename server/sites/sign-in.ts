@@ -4,9 +4,9 @@ import express from 'express';
 import { errors, jwtVerify } from 'jose';
 import { z } from 'zod';
 import type { House } from '../house/house.ts';
-import type { Signing, SignedVisitor } from '../house/ports.ts';
-import { notFound, ProblemError } from '../http/problem.ts';
+import type { SignedVisitor, Signing } from '../house/ports.ts';
 import { forPages, siteOfPage } from '../http/of-a-page.ts';
+import { notFound, ProblemError } from '../http/problem.ts';
 import { answerProblem, type Doors, serve } from '../http/serve.ts';
 import { addressOf } from '../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../limits/allowance.ts';
@@ -44,8 +44,11 @@ function claimsOf(payload: unknown): z.infer<typeof Claims> {
   if (read.success) return read.data;
   const at = String(read.error.issues[0]?.path[0]);
   if (at === 'sub')
-    throw refused('The token does not say who it is for: “sub” is a text of up to 200 characters by which you know them.');
-  if (at === 'exp') throw refused('The token does not say until when it is good: “exp” is a time in seconds since 1970.');
+    throw refused(
+      'The token does not say who it is for: “sub” is a text of up to 200 characters by which you know them.',
+    );
+  if (at === 'exp')
+    throw refused('The token does not say until when it is good: “exp” is a time in seconds since 1970.');
   throw refused(`What the token says as “${at}” is not as it should be.`);
 }
 
@@ -164,5 +167,16 @@ export function signInDoors(
   };
   serve(doors, visitorSignInRoutes.get, ({ params }, me) => told(me.workspace, params.id));
   serve(doors, visitorSignInRoutes.make, ({ params }, me) => change(me.workspace, params.id, true));
+  serve(doors, visitorSignInRoutes.check, async ({ params, body }, me) => {
+    const site = await tables.in(me.workspace).of(sites).one({ id: params.id });
+    if (!site) throw notFound('site');
+    try {
+      const { id, name = null, email = null } = await signIns.read(site, site.siteKey, body.token);
+      return { wrong: null, who: { id, name, email } };
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      return { wrong: error.problem.detail, who: null };
+    }
+  });
   serve(doors, visitorSignInRoutes.end, ({ params }, me) => change(me.workspace, params.id, false));
 }

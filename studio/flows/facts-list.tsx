@@ -5,6 +5,7 @@ import {
   findStep,
   fittedFact,
   kindOf,
+  maySet,
   mentionsOf,
   personPartOf,
   removeFact,
@@ -114,6 +115,25 @@ function WhoItIs({ fact, onChange }: { fact: Fact; onChange: (fact: Fact) => voi
   );
 }
 
+/** Whether it may be set by a link into the flow, by the page’s own script, and by who signs visitors in. */
+function FromOutside({ fact, onChange }: { fact: Fact; onChange: (fact: Fact) => void }) {
+  if (fact.type === 'file') return null;
+  const byLink = maySet({ ...fact, outside: true }, 'link');
+  return (
+    <label className="flex min-h-6 items-center gap-1.5 text-ink-2">
+      <input
+        type="checkbox"
+        checked={fact.outside ?? false}
+        onChange={event => {
+          const { outside: _, ...rest } = fact;
+          onChange(event.target.checked ? { ...rest, outside: true } : rest);
+        }}
+      />
+      {byLink ? 'A link, or the page, may set it' : 'The page may set it; no link may say who somebody is'}
+    </label>
+  );
+}
+
 /** What the flow knows: each fact with its type, for how long, and where it is set and read. */
 export function FactsList({ onClose }: { onClose: () => void }) {
   const flow = useDraft(state => state.flow)!;
@@ -218,6 +238,7 @@ export function FactsList({ onClose }: { onClose: () => void }) {
                     <option value="visitor">{scopes.visitor}</option>
                   </Select>
                   <WhoItIs fact={fact} onChange={next => edit(now => changeFact(now, fact.name, next))} />
+                  <FromOutside fact={fact} onChange={next => edit(now => changeFact(now, fact.name, next))} />
                   <Uses words="Set" uses={set} onGo={go} />
                 </>
               )}

@@ -11,6 +11,7 @@ export const sites: Area = {
     { path: '/sites/:id/look', load: () => import('./look/page.tsx') },
     { path: '/sites/:id/before', load: () => import('./before/page.tsx') },
     { path: '/sites/:id/reach', load: () => import('./reach/page.tsx') },
+    { path: '/sites/:id/ways', load: () => import('./ways/page.tsx') },
     { path: '/sites/:id/install', load: () => import('./install/page.tsx') },
   ],
   todo: {

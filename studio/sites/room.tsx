@@ -10,6 +10,7 @@ const rooms = [
   { path: 'look', name: 'Look' },
   { path: 'before', name: 'Before the chat' },
   { path: 'reach', name: 'Reach' },
+  { path: 'ways', name: 'Ways in' },
   { path: 'install', name: 'Install' },
 ];
 

@@ -78,7 +78,7 @@ const Settled = z
     zone: zone || null,
     flow: flow || null,
   }))
-  .pipe(siteRoutes.change.body.omit({ off: true, tellsPassers: true }).required());
+  .pipe(siteRoutes.change.body.omit({ off: true, tellsPassers: true, ownPage: true }).required());
 const asSettled = ({ name, domains, language, zone, flow }: SiteDetail) => ({
   name,
   domains: domains.join(', '),
@@ -172,6 +172,9 @@ function Site({ site, flows }: { site: SiteDetail; flows: readonly FlowSummary[]
         </Link>
         <Link to={`/sites/${site.id}/reach`} className={buttonClass()}>
           Whom it meets<span className="sr-only"> on {site.name}</span>
+        </Link>
+        <Link to={`/sites/${site.id}/ways`} className={buttonClass()}>
+          Ways in<span className="sr-only"> to {site.name}</span>
         </Link>
         <Link to={`/sites/${site.id}/install`} className={buttonClass()}>
           Install and check<span className="sr-only"> on {site.name}</span>

@@ -10,7 +10,7 @@ export function ToCopy({ name, text, rows = 1 }: { name: string; text: string; r
         readOnly
         rows={rows}
         value={text}
-        className="min-w-0 flex-1 resize-none rounded-md border border-rule bg-paper-2 px-2.5 py-1.5 font-mono text-[0.8125rem]"
+        className="min-w-0 flex-1 resize-none [field-sizing:content] rounded-md border border-rule bg-paper-2 px-2.5 py-1.5 font-mono text-[0.8125rem]"
         onFocus={event => event.target.select()}
       />
       <Button onClick={() => navigator.clipboard?.writeText(text).then(() => toast.success('It is copied.'))}>

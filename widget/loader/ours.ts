@@ -9,7 +9,7 @@ export interface OursOnPage {
   /** Has the flow begin whose cue waits for that name, where the site says which flow meets whom. @returns whether there is one */
   start?(name: string): boolean;
   /** Asks anew which flows fit, as its visitor is known as somebody else. */
-  again?(): void;
+  again?(): Promise<void>;
 }
 
 /** The element of the loader, which hands that on. */

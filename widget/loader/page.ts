@@ -148,7 +148,7 @@ export async function signIn(token: string): Promise<void> {
   const reply = await fetch(`${src.slice(0, -3)}/signed-in`, { method: 'POST', body: token, credentials: 'omit' });
   if (!reply.ok) throw new Error((await reply.json()).detail);
   script()!.dataset.who = token;
-  anew(ours);
+  await anew(ours);
 }
 
 /** Nobody is signed in any more: the chat is a stranger’s from here on. */
@@ -156,13 +156,13 @@ export async function signOut(): Promise<void> {
   const ours = await loaded;
   delete script()!.dataset.who;
   facts = {};
-  anew(ours);
+  await anew(ours);
 }
 
 /** The chat comes anew for somebody else, open where it was. */
-function anew(ours: OursOnPage): void {
+async function anew(ours: OursOnPage): Promise<void> {
   const was = isOpen();
   frame()?.remove();
-  ours.again?.();
+  await ours.again?.();
   if (was) ours.show(true, false);
 }

@@ -14,7 +14,8 @@ function device(): 'phone' | 'tablet' | 'computer' {
   if (matchMedia('(pointer: fine)').matches) return 'computer';
   return Math.min(screen.width, screen.height) < 600 ? 'phone' : 'tablet';
 }
-const page = new URL(around.get('page') ?? '/', location.href);
+// As a page of its own it is on that.
+const page = new URL(around.get('page') ?? '', location.href);
 // What the page’s address hands over is no part of it.
 /** Who the page says is signed in. */
 const who = around.get('who') || undefined;
@@ -31,8 +32,13 @@ const visit = {
 };
 
 /** The page around the frame hears from us only when it is the one that the server served us for. */
-function tellParent(message: object): void {
-  if (parent !== window && origin !== '') parent.postMessage(message, origin);
+function tellParent(message: { kineta?: string; page?: string }): void {
+  if (parent !== window) {
+    if (origin !== '') parent.postMessage(message, origin);
+  } else if (message.page) {
+    // As a page of its own it stays where it is.
+    open(new URL(message.page, origin));
+  }
 }
 
 mayKeep(around.get('storage') !== 'wait');

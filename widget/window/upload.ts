@@ -11,7 +11,7 @@ export async function uploaded(file: File, boarding: string): Promise<{ id: stri
   const { id = '', secret = '' } = kept<VisitorPass>(VISITOR) ?? {};
   let response: Response;
   try {
-    response = await fetch(location.pathname.replace(/window$/, 'files'), {
+    response = await fetch(location.pathname.replace(/[^/]*$/, 'files'), {
       method: 'POST',
       headers: {
         'content-type': 'application/octet-stream',

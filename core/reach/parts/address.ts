@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { decoded } from '../../facts/address.ts';
 import { listed } from '../../facts/listed.ts';
 import { plain, type Words } from '../../facts/words.ts';
 import { cuePart } from './kind.ts';
@@ -19,15 +20,6 @@ const isThere = ({ name, is }: z.infer<typeof Asked>, search: string): boolean =
       const [known = '', ...value] = pair.split('=');
       return decoded(known) === name && (is === '' || decoded(value.join('=')) === is);
     });
-
-/** A part of an address as it is meant; as it stands, where it is not well written. */
-export function decoded(text: string): string {
-  try {
-    return decodeURIComponent(text.replaceAll('+', ' '));
-  } catch {
-    return text;
-  }
-}
 
 /** What the page’s address asks. */
 export const address = cuePart({

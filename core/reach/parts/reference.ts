@@ -1,23 +1,19 @@
 import { z } from 'zod';
+import { REFERENCE, referenceIn } from '../../facts/address.ts';
 import { plain } from '../../facts/words.ts';
-import { decoded } from './address.ts';
 import { cuePart } from './kind.ts';
 
-/** What a link leads in by, as `?kineta=letter-26`. */
-const NAME = 'kineta';
-
-/** By what link somebody came, as the page’s address says it; undefined without one. */
-export function referenceIn(search: string): string | undefined {
-  if (!search.includes(`${NAME}=`)) return undefined;
-  const pair = search
-    .slice(1)
-    .split('&')
-    .find(one => one.startsWith(`${NAME}=`));
-  return pair === undefined ? undefined : decoded(pair.slice(NAME.length + 1));
-}
-
 /** The link that leads in, as it stands behind a page’s address. */
-export const linkOf = (reference: string): string => `?${NAME}=${encodeURIComponent(reference)}`;
+export const linkOf = (reference: string): string => `?${REFERENCE}=${encodeURIComponent(reference)}`;
+
+/** The links that lead in, of cues that are switched on, each with its flow. */
+export function linksIn(
+  cues: ReadonlyArray<{ on: boolean; flow: string; fits: { reference?: string | undefined } }>,
+): Array<{ reference: string; flow: string }> {
+  return cues.flatMap(({ on, flow, fits }) =>
+    on && fits.reference !== undefined ? [{ reference: fits.reference, flow }] : [],
+  );
+}
 
 /** By a link that leads into it. */
 export const reference = cuePart({

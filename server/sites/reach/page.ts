@@ -53,8 +53,7 @@ function saidOf(facts: readonly Fact[], customer: SignedVisitor): Facts {
   return Object.fromEntries(
     facts.flatMap(fact => {
       const said =
-        (fact.person && customer[fact.person]) ??
-        (maySet(fact, 'token') ? customer.facts?.[fact.name] : undefined);
+        (fact.person && customer[fact.person]) ?? (maySet(fact, 'token') ? customer.facts?.[fact.name] : undefined);
       const value = Value.safeParse(said);
       return value.success && fits(value.data, fact.type) ? [[fact.name, value.data]] : [];
     }),

@@ -1,5 +1,5 @@
 import { type RealVisit, reachRoutes, type Why, type WhyAsked } from '@kineta/contract';
-import { metOnOpening, whyThis } from '@kineta/core';
+import { linksIn, maySet, metOnOpening, whyThis } from '@kineta/core';
 import type { House } from '../../house/house.ts';
 import type { Comer, MetFlow, PastVisit, Site } from '../../house/ports.ts';
 import { notFound } from '../../http/problem.ts';
@@ -92,6 +92,20 @@ export function reachDoors(doors: Doors, { ports, tables }: House, reaches: Reac
     return reaches.get(me.workspace, params.id);
   });
   serve(doors, reachRoutes.why, ({ params, body }, me) => why(me.workspace, params.id, body));
+  serve(doors, reachRoutes.ways, async ({ params }, me) => {
+    const site = await placed(me.workspace, params.id);
+    const [reach, live, origin] = await Promise.all([
+      reaches.of(site),
+      ports.flows.live(me.workspace),
+      ports.sites.originOf(me.workspace, params.id),
+    ]);
+    const links = [...linksIn(reach.cues), ...(site.flow === null ? [] : [{ reference: null, flow: site.flow }])];
+    const ways = links.flatMap(({ reference, flow }) => {
+      const known = live.find(({ id }) => id === flow);
+      return known ? [{ reference, flow: known.name, facts: known.facts.filter(fact => maySet(fact, 'link')) }] : [];
+    });
+    return { origin: origin || null, ways };
+  });
   serve(doors, reachRoutes.visits, async ({ params }, me) => {
     const { domains } = await placed(me.workspace, params.id);
     const [there, past, origin] = await Promise.all([
