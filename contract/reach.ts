@@ -132,6 +132,30 @@ export const RealVisit = z.object({
 });
 export type RealVisit = z.infer<typeof RealVisit>;
 
+/** By which cue somebody is met, and with which flow; by none where the chat does not show. */
+const MetBy = z.object({ cue: z.string().nullable(), flow: RowId.nullable() });
+
+/** What those who came lately would meet by another reach. */
+export const Would = z.object({
+  /** How many of those who came in the last 30 days were looked at, and how many would meet something else. */
+  looked: z.int(),
+  others: z.int(),
+  /** How many meet each, by the reach that is on the site and by the other. */
+  cues: z.array(z.object({ cue: z.string(), now: z.int(), would: z.int() })),
+  /** Some of those who would meet something else. */
+  cases: z.array(
+    z.object({
+      at: Instant,
+      page: z.string(),
+      device: Here.shape.device,
+      visits: z.int(),
+      was: MetBy,
+      is: MetBy,
+    }),
+  ),
+});
+export type Would = z.infer<typeof Would>;
+
 /** A link that leads into a flow of a site’s, or to its chat. */
 export const WayIn = z.object({
   /** By which link; null for what whoever opens the chat meets. */
@@ -179,6 +203,16 @@ export const reachRoutes = {
     params: ById,
     body: WhyAsked,
     reply: Why,
+  }),
+  would: route({
+    method: 'POST',
+    path: '/api/sites/:id/reach/would',
+    summary: 'What those who came in the last 30 days would meet by another reach, as far as they are kept',
+    access: 'lead',
+    most: 2_000,
+    params: ById,
+    body: z.strictObject({ reach: Reach, flow: RowId.nullable() }),
+    reply: Would,
   }),
   visits: route({
     method: 'GET',

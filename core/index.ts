@@ -26,6 +26,7 @@ export {
 export { playBefore } from './before/asking.ts';
 export { asksFirst, BeforeChat, type Detail, plainBefore } from './before/before.ts';
 export { type BeforeFinding, beforeFindings } from './before/findings.ts';
+export { isAside } from './conversation/aside.ts';
 export { answeredBy } from './conversation/entries/answered.ts';
 export type { EntryKind, Reader } from './conversation/entries/kind.ts';
 export {
@@ -312,6 +313,7 @@ export {
   HIDDEN_BY,
   type HiddenBy,
   type LookedCue,
+  metOnArrival,
   metOnOpening,
   type ReadyReach,
   readyReach,
@@ -327,6 +329,8 @@ export { CueComes, CueFits, cuePartOf, cueParts, type PartName, waitsOf } from '
 export { blankCue, Cue, isPlain, LAST, LastCue, plainReach, Reach, Unfinished } from './reach/reach.ts';
 export { arrivedJustNow, type Moment as PageMoment, type Seen } from './reach/seen.ts';
 export { cueWords } from './reach/sentence.ts';
+export { unfinishedAnswer, unfinishedQuestion } from './reach/unfinished.ts';
+export { UNFINISHED_STEP } from './reach/unfinished-step.ts';
 export { type Centre, playDay } from './routing/centre.ts';
 export {
   type Answerer,

@@ -1,5 +1,5 @@
 import { type Cue, dice, LAST, Reach, withBelow } from '@kineta/core';
-import { cueDays, flowTables, reaches, type Tables } from '@kineta/server';
+import { cueDays, flowTables, reachArrivals, reaches, type Tables } from '@kineta/server';
 import { flowIn } from './business.ts';
 
 /** The other flows of Brackenrow, by their files, with whom each meets; the first that fits is met. */
@@ -53,6 +53,19 @@ const days: Readonly<Record<string, readonly [met: number, appeared: number, tak
   [LAST]: [104, 55, 11],
 };
 const COUNTED = 30;
+/** So many who came on a day are kept, and on which pages they came. */
+const KEPT = 24;
+const pagesSeen = [
+  '/',
+  '/',
+  '/heat-pumps',
+  '/heat-pumps',
+  '/heat-pumps/costs',
+  '/batteries',
+  '/insulation',
+  '/help',
+  '/book-a-survey',
+];
 const DAY = 86_400_000;
 
 /** The other flows with their editions, whom each meets, and how often that was so lately. */
@@ -88,6 +101,32 @@ export async function loadReach(
   }
   const reach = Reach.parse({ cues, last: { fits: { after: 20, often: 7 }, appears: { how: 'mark' } } });
   await rows.of(reaches).add({ siteId: site, reach, number: 1 });
+  await rows.of(reachArrivals).addAll(
+    Array.from({ length: COUNTED * KEPT }, (_, number) => {
+      const throwDice = dice(number * 17 + 3);
+      const ago = Math.floor(number / KEPT);
+      // By day more than by night.
+      const at = new Date(now - ago * DAY - Math.floor((throwDice() + throwDice()) * 0.5 * DAY));
+      const page = pagesSeen[Math.floor(throwDice() * pagesSeen.length)]!;
+      const visits = throwDice() < 0.6 ? 1 : 2 + Math.floor(throwDice() * 4);
+      return {
+        siteId: site,
+        day: at.toISOString().slice(0, 10),
+        slot: number % 100,
+        at,
+        came: {
+          page: `https://www.brackenrow.example${page}${throwDice() < 0.05 ? '?kineta=letter-26' : ''}`,
+          device: throwDice() < 0.45 ? ('phone' as const) : ('computer' as const),
+          language: 'en-GB',
+          referrer: '',
+          visits,
+          ...(visits > 1 ? { daysAway: Math.floor(throwDice() * 20) } : {}),
+          lot: throwDice(),
+          isKnown: visits > 1 && throwDice() < 0.3,
+        },
+      };
+    }),
+  );
   await rows.of(cueDays).addAll(
     Array.from({ length: COUNTED }, (_, ago) => new Date(now - ago * DAY).toISOString().slice(0, 10)).flatMap(
       (day, at) =>

@@ -26,6 +26,6 @@ export { Thread } from './questions/thread/thread.ts';
 export { rules as ruleTable } from './rules/model.ts';
 export { shipTo as shipRules } from './rules/service.ts';
 export { type RunningServer, type ServerOptions, startServer } from './server.ts';
-export { cueDays, reaches, sites } from './sites/model.ts';
+export { cueDays, reachArrivals, reaches, sites } from './sites/model.ts';
 export { SignIns } from './sites/sign-in.ts';
 export { eventsOf, writeEvents } from './stream/stream.ts';

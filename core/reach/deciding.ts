@@ -150,6 +150,10 @@ export function fitting({ cues }: ReadyReach, seen: Seen): Fitting[] {
   return found;
 }
 
+/** What whoever comes to a page meets first, as long as they do nothing by hand there: at once, or once it has its moment. */
+export const metOnArrival = (reach: ReadyReach, seen: Seen): LookedCue =>
+  (fitting(reach, seen).find(({ byHand }) => !byHand) ?? { cue: reach.cues.at(-1)!.cue }).cue;
+
 /** What is said of a cue for one visitor at one moment. */
 export type CueVerdict =
   /** It is met: it appears by itself as it says, or it is what whoever opens the chat meets. */

@@ -3,8 +3,8 @@ import { Appearance, appearanceKindOf } from './appearances/registry.ts';
 import { PagePattern } from './page-pattern.ts';
 import { CueComes, CueFits } from './parts/registry.ts';
 
-/** What becomes of a conversation that somebody has not ended, when they meet a flow: it goes on, or this one begins in it. */
-export const Unfinished = z.enum(['goes on', 'begins']);
+/** What becomes of a conversation that somebody has not ended, when they meet a flow: it goes on, they are asked, or this one begins in it. */
+export const Unfinished = z.enum(['goes on', 'asks', 'begins']);
 export type Unfinished = z.infer<typeof Unfinished>;
 
 /** What starts a flow on a site: whom it meets, where and when, and how it appears. */

@@ -188,6 +188,12 @@ test('why this is told before it is on the site and after, and the order is chan
   const price = line(hanne, 'Price a heat pump');
   await price.getByRole('button', { name: /On \/heat-pumps/ }).click();
   await price.getByLabel('On', { exact: true }).fill('/*');
+  // Who came lately and would meet something else then.
+  const would = hanne.getByRole('region', { name: 'What would change' });
+  await expect(
+    would.getByText(/^Of [\d,]+ who came in the last 30 days, [\d,]+ would meet something else/),
+  ).toBeVisible();
+  await expect(would.getByRole('listitem').first()).toContainText('Price a heat pump');
   expect(await serious(hanne), 'reach').toEqual([]);
   await price.getByRole('button', { name: 'Close' }).click();
   await expect(met).toContainText('Help answers');

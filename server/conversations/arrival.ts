@@ -72,7 +72,7 @@ export async function conversationOf(
   hello: Hello,
   { before, isOpen, goesOnFor, trial, customer, met: { origin, came, mark, says }, meets }: Arriving,
   transaction: Transaction,
-): Promise<{ row: ConversationRow; isNew: boolean; begins?: string | undefined }> {
+): Promise<{ row: ConversationRow; isNew: boolean; begins?: string | undefined; asks?: string | undefined }> {
   const rows = house.tables.in(visitor.workspace);
   /** What is known of who is signed in, as the flow that greets calls it: of that nobody is asked first. */
   const signedFacts = async (edition: string | null): Promise<Facts> =>
@@ -102,7 +102,8 @@ export async function conversationOf(
   const meeting = meets?.({ visit, page, came, facts: known.facts });
   const isAnew = hello.conversation === undefined;
   const taken = last && takenUp(last, { goesOnFor, came, says, meeting, isAnew }, now.getTime());
-  if (last && taken?.goesOn) return { row: last, isNew: last.last_number === 0, begins: taken.begins };
+  if (last && taken?.goesOn)
+    return { row: last, isNew: last.last_number === 0, begins: taken.begins, asks: taken.asks };
   if (hello.goesOn) throw new ProblemError('not_found', 'No conversation goes on.');
   const greets = await greeting(house, site, meeting?.flow ?? site.flow, transaction);
   const asks = asksFirst(before, { ...known.facts, ...(await signedFacts(greets.editionId)) }, isOpen);

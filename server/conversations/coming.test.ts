@@ -86,6 +86,7 @@ describe('who comes again', () => {
     isAnew: true,
     ...more,
   });
+  const asks = { meeting: { cue: 'price', flow: '2', unfinished: 'asks' as const } };
   const begins = { meeting: { cue: 'price', flow: '2', unfinished: 'begins' as const } };
 
   test.each([
@@ -97,6 +98,14 @@ describe('who comes again', () => {
       by({ says: 'Yes' }),
       { goesOn: true, begins: '2' },
     ],
+    ['is asked, where the cue says so', last('flow'), by(asks), { goesOn: true, asks: '2' }],
+    [
+      'is asked nothing where nothing waits for them',
+      last('flow', 1, 'ended'),
+      by(asks),
+      { goesOn: true, begins: '2' },
+    ],
+    ['is asked nothing while people have it', last('agent'), by(asks), { goesOn: true }],
     ['is not taken from people', last('agent'), by({ ...begins, says: 'Yes' }), { goesOn: true }],
     ['is not taken out of line', last('waiting'), by(begins), { goesOn: true }],
     [

@@ -6,7 +6,7 @@ import {
   commanded,
   type Event,
   type Facts,
-  isOfRating,
+  isAside,
   message,
   type Presence,
   plainBefore,
@@ -31,6 +31,7 @@ import { beginsIn } from './meeting.ts';
 import { type ConversationRow, visitors } from './model.ts';
 import { namedBy, type Told, takenFrom } from './outside.ts';
 import { rated } from './rating.ts';
+import { answeredWhich, asksWhich } from './unfinished.ts';
 import type { WaysBack } from './way-back.ts';
 import { worldOf } from './world.ts';
 
@@ -38,8 +39,8 @@ import { worldOf } from './world.ts';
 const MISSED_AT_ONCE = 100;
 
 /** What is no answer to the question of how it went answers none, whatever the browser says. */
-function withoutRating(reply: Extract<Event, { event: 'replied' }>): Event {
-  if (!isOfRating(reply.step)) return reply;
+function withoutAside(reply: Extract<Event, { event: 'replied' }>): Event {
+  if (!isAside(reply.step)) return reply;
   const { step: _, ...rest } = reply;
   return rest;
 }
@@ -171,7 +172,7 @@ export class VisitorService {
     const { goesOnFor } = (await this.house.ports.directories.of(site.workspace)).workspace;
     // Whom somebody speaks to first has a conversation, though the chat may be out of sight yet.
     const comes: Hello = { ...hello, page: met.page, ...(invitation ? { goesOn: undefined } : {}) };
-    const { row, isNew, begins } = await this.house.database.transaction(transaction =>
+    const { row, isNew, begins, asks } = await this.house.database.transaction(transaction =>
       conversationOf(
         this.house,
         site,
@@ -188,8 +189,10 @@ export class VisitorService {
         ? await this.play(visitor, row.id, { event: 'opened' }, { told })
         : begins
           ? await beginsIn(this.house, this.host, { workspace: visitor.workspace, conversation: row.id }, begins, told)
-          : // What a link says of whoever follows it holds for what begins by it.
-            await this.told(visitor, row.id, { ...told, link: {} });
+          : asks
+            ? await asksWhich(this.house, { workspace: visitor.workspace, conversation: row.id }, asks)
+            : // What a link says of whoever follows it holds for what begins by it.
+              await this.told(visitor, row.id, { ...told, link: {} });
     // What was pressed beside the launcher is the first that they say; once, however often the page comes again.
     const said =
       met.says !== undefined && hello.conversation === undefined && !invitation
@@ -336,10 +339,15 @@ export class VisitorService {
       if (row.visitor_id !== visitor.id) throw new ProblemError('not_found', 'There is no such conversation.');
       const ratedWith =
         event.event === 'replied' ? await rated(this.house, row, event, directory, transaction) : undefined;
-      const happened = event.event === 'replied' && !ratedWith ? withoutRating(event) : event;
+      const happened = event.event === 'replied' && !ratedWith ? withoutAside(event) : event;
       const first = await this.firstEntry(row, happened, clientId, directory, transaction);
       if (first.length === 0) return { entries: [] };
       if (ratedWith) return { entries: [...first, ...ratedWith] };
+      const chose =
+        event.event === 'replied'
+          ? await answeredWhich(this.house, this.host, row, event, { directory, transaction })
+          : undefined;
+      if (chose) return { ...chose, entries: [...first, ...chose.entries] };
       // It goes on in another conversation, which it is carried to.
       if (row.joined_to !== null) return { entries: first };
       const now = new Date();

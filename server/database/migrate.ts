@@ -55,6 +55,7 @@ import { helpSites } from './migrations/0050-help-sites.ts';
 import { helpChanges } from './migrations/0051-help-changes.ts';
 import { reach } from './migrations/0052-reach.ts';
 import { signIn } from './migrations/0053-sign-in.ts';
+import { arrivals } from './migrations/0054-arrivals.ts';
 
 /** Every change there was, in order. What was once released is never edited, only added to. */
 export const migrations: readonly Migration[] = [
@@ -111,6 +112,7 @@ export const migrations: readonly Migration[] = [
   helpChanges,
   reach,
   signIn,
+  arrivals,
 ];
 
 /**

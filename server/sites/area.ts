@@ -9,7 +9,16 @@ import { installDoors } from './install/routes.ts';
 import { Loaders } from './loaders.ts';
 import { lookDoors } from './look-routes.ts';
 import { Looks } from './looks.ts';
-import { cueDays, instance, looks as kept, reaches as reachTable, sitePages, sites as table } from './model.ts';
+import {
+  cueDays,
+  instance,
+  looks as kept,
+  reachArrivals,
+  reaches as reachTable,
+  sitePages,
+  sites as table,
+} from './model.ts';
+import { Arrivals } from './reach/arrivals.ts';
 import { CueCounts } from './reach/counts.ts';
 import { reachOfPages } from './reach/page.ts';
 import { Reaches } from './reach/reaches.ts';
@@ -28,13 +37,18 @@ function sitesOf(tables: Tables): Sites {
   return known;
 }
 
-const reach = new WeakMap<House, { reaches: Reaches; counts: CueCounts }>();
+interface ReachParts {
+  reaches: Reaches;
+  counts: CueCounts;
+  arrivals: Arrivals;
+}
+const reach = new WeakMap<House, ReachParts>();
 
-function reachOf(house: House): { reaches: Reaches; counts: CueCounts } {
+function reachOf(house: House): ReachParts {
   const known = reach.get(house);
   if (known) return known;
   const counts = new CueCounts(house.database);
-  const parts = { reaches: new Reaches(house, counts), counts };
+  const parts = { reaches: new Reaches(house, counts), counts, arrivals: new Arrivals(house.tables) };
   reach.set(house, parts);
   return parts;
 }
@@ -42,7 +56,7 @@ function reachOf(house: House): { reaches: Reaches; counts: CueCounts } {
 /** The web sites that carry the chat, and what their pages load. */
 export const sites: Area = {
   name: 'sites',
-  tables: [table, sitePages, kept, instance, reachTable, cueDays],
+  tables: [table, sitePages, kept, instance, reachTable, cueDays, reachArrivals],
   async offers(house) {
     const { tables } = house;
     const secret = await instanceSecret(tables);
@@ -89,6 +103,12 @@ export const sites: Area = {
       clear: (before, most) => tables.everywhere(sitePages).remove({ seenAt: { before } }, { most }),
     },
     {
+      name: 'some who came to pages',
+      days: 30,
+      clear: (before, most) =>
+        tables.everywhere(reachArrivals).remove({ day: { before: before.toISOString().slice(0, 10) } }, { most }),
+    },
+    {
       name: 'how often cues were met',
       days: 90,
       clear: (before, most) =>
@@ -97,10 +117,10 @@ export const sites: Area = {
   ],
   doors(doors, house) {
     const looks = new Looks(house);
-    const { reaches, counts } = reachOf(house);
+    const { reaches, counts, arrivals } = reachOf(house);
     const loaders = new Loaders(house, looks, reaches);
-    reachDoors(doors, house, reaches, loaders);
-    reachOfPages(doors, house, { reaches, counts, loaders });
+    reachDoors(doors, house, { reaches, arrivals }, loaders);
+    reachOfPages(doors, house, { reaches, counts, arrivals, loaders });
     signInDoors(doors, house, new SignIns(house.options.secret), () => loaders.forget());
     beforeDoors(doors, house, sitesOf(house.tables).asked);
     siteDoors(doors, house, looks, loaders);
@@ -109,5 +129,8 @@ export const sites: Area = {
     trialDoors(doors, house);
     settingUpDoors(doors, house, sitesOf(house.tables), loaders);
   },
-  close: house => reachOf(house).counts.close(),
+  async close(house) {
+    const { counts, arrivals } = reachOf(house);
+    await Promise.all([counts.close(), arrivals.close()]);
+  },
 };

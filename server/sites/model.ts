@@ -16,6 +16,19 @@ import {
   yesNo,
 } from '../database/table.ts';
 
+/** How somebody came to a page, without anything by which they could be known again. */
+export const Came = z.object({
+  page: z.string(),
+  device: z.enum(['phone', 'tablet', 'computer']),
+  language: z.string(),
+  referrer: z.string(),
+  visits: z.int(),
+  daysAway: z.int().optional(),
+  lot: z.number(),
+  isKnown: z.boolean(),
+});
+export type Came = z.infer<typeof Came>;
+
 /** A look that cannot be read any more is the plain one: it takes no chat off its site. */
 const readable: z.ZodType<Look> = Look.catch(plainLook);
 
@@ -77,6 +90,16 @@ export const cueDays = table('cue_days', {
   met: integer,
   appeared: integer,
   taken: integer,
+});
+
+/** Some of those who came to pages of a site, by the day (UTC). */
+export const reachArrivals = table('reach_arrivals', {
+  siteId: partOfKey(reference(() => sites)),
+  day: partOfKey(day),
+  slot: partOfKey(integer),
+  workspaceId: reference(),
+  at: instant,
+  came: json(Came),
 });
 
 /** The pages on which browsers had the chat, by host and path. */

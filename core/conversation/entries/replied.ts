@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { FieldReply, FileGiven, type Reply } from '../../flow/event.ts';
 import { FlowStart } from '../../questions/flow-button.ts';
 import { COMMENT_STEP, isOfRating } from '../../rating/steps.ts';
+import { isAside } from '../aside.ts';
 import { entryKind } from './kind.ts';
 
 /** The visitor wrote, or picked, filled in or sent something. */
@@ -35,7 +36,7 @@ export const replied = entryKind({
   },
   happens: () => ({}),
   recorded: ({ text, choice, choices, fields, file, startsFlow, step, elsewhere }, { number, at }) =>
-    isOfRating(step) || elsewhere !== undefined
+    isAside(step) || elsewhere !== undefined
       ? undefined
       : {
           did: 'replied',

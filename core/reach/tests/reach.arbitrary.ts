@@ -106,7 +106,7 @@ export const reachArbitrary: fc.Arbitrary<Reach> = fc
         on: fc.boolean(),
         fits: fits(Object.keys(partsAndMends) as PartName[]),
         appears,
-        unfinished: fc.constantFrom('goes on' as const, 'begins' as const),
+        unfinished: fc.constantFrom('goes on' as const, 'asks' as const, 'begins' as const),
       }),
       { maxLength: ids.length },
     ),

@@ -2,6 +2,7 @@ import type { CueCount } from '@kineta/contract';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../../database/connect.ts';
 import type { Site } from '../../house/ports.ts';
+import { OnceInAWhile } from './once-in-a-while.ts';
 
 const DAY = 86_400_000;
 /** Over so many days it is told how often a cue was met. */
@@ -21,8 +22,7 @@ interface Count extends Record<What, number> {
 export class CueCounts {
   private readonly database: Database;
   private waiting = new Map<string, Count>();
-  private timer: ReturnType<typeof setTimeout> | undefined;
-  private writing: Promise<void> = Promise.resolve();
+  private readonly writer = new OnceInAWhile(() => this.write(), TOGETHER);
 
   constructor(database: Database) {
     this.database = database;
@@ -36,17 +36,12 @@ export class CueCounts {
     const count = known ?? { site, cue, day, met: 0, appeared: 0, taken: 0 };
     count[what]++;
     this.waiting.set(key, count);
-    this.timer ??= setTimeout(() => {
-      this.timer = undefined;
-      this.writing = this.writing.then(() => this.write());
-    }, TOGETHER);
+    this.writer.soon();
   }
 
   /** Writes what is there, and begins nothing any more. */
-  async close(): Promise<void> {
-    clearTimeout(this.timer);
-    await this.writing;
-    await this.write();
+  close(): Promise<void> {
+    return this.writer.close();
   }
 
   /** A figure that cannot be written is given up: nobody waits for it. Raw: added to what is there, in one statement. */

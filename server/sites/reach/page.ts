@@ -26,6 +26,7 @@ import { answerProblem, type Doors } from '../../http/serve.ts';
 import { addressOf } from '../../limits/address.ts';
 import { Allowance, VISITORS_PER_ADDRESS } from '../../limits/allowance.ts';
 import type { Loaders } from '../loaders.ts';
+import type { Arrivals } from './arrivals.ts';
 import type { CueCounts } from './counts.ts';
 import type { Reaches } from './reaches.ts';
 import { visitFrom } from './visit.ts';
@@ -79,7 +80,7 @@ async function bodyOf(request: IncomingMessage): Promise<string> {
 export function reachOfPages(
   doors: Doors,
   { ports, options, wire }: House,
-  { reaches, counts, loaders }: { reaches: Reaches; counts: CueCounts; loaders: Loaders },
+  { reaches, counts, arrivals, loaders }: { reaches: Reaches; counts: CueCounts; arrivals: Arrivals; loaders: Loaders },
 ): void {
   // Every page asks: a site is a second old at most, as its loader is.
   const sites: Pick<Ports['sites'], 'byKey' | 'allows'> = {
@@ -112,6 +113,7 @@ export function reachOfPages(
     ]);
     const known = asked.who === undefined ? marked : await customerOf(site, key, asked.who, kept.facts);
     const visit = visitFrom(asked, known?.isKnown ?? false);
+    arrivals.came(site, asked, visit, now);
     const facts: Facts = known?.facts ?? {};
     const { page, visits, daysAway, lot, appeared } = asked;
     const looker = { visit, page, visits, daysAway, lot, appeared, facts, moment: arrivedJustNow, now };

@@ -264,6 +264,41 @@ describe('whoever opens the chat', () => {
     expect((await opens(by('price', '/heat-pumps'), pass)).said).toHaveLength(2);
   });
 
+  test('is asked whether what they have not finished goes on, where the cue says so, once', async () => {
+    await put([]);
+    const first = await opens('/');
+    const { pass } = first;
+    first.close();
+    await put([{ ...price(), unfinished: 'asks' }]);
+    const asked = await opens(by('price', '/heat-pumps'), pass);
+    expect(asked.said.at(-1)).toBe('You were in the middle of something. Shall we go on with it?');
+    // Which flow that would be stands in no visitor’s browser.
+    expect(JSON.stringify(asked.entries)).not.toContain('offers');
+    const { step } = asked.entries.findLast(({ kind }) => kind === 'asked') as { step?: string };
+    const more = step === undefined ? {} : { step };
+    await asked.reply('Go on with it', { choice: 'goes on', ...more });
+    await expect.poll(() => asked.said.at(-1), { timeout: 10_000 }).toBe('First asks for your email');
+    asked.close();
+    const again = await opens(by('price', '/heat-pumps'), pass);
+    expect(again.said.filter(said => said.startsWith('You were'))).toHaveLength(1);
+    // What was answered once is no answer to anything that is asked later.
+    await again.reply('Begin something new', { choice: 'begins', ...more });
+    await again.reply('maud@ellery.example');
+    await expect.poll(() => again.said.at(-1), { timeout: 10_000 }).toBe('And what else?');
+    expect(again.said).toContain('First thanks');
+  });
+
+  test('begins the other flow where they want that', async () => {
+    await put([]);
+    const first = await opens('/');
+    const { pass } = first;
+    first.close();
+    await put([{ ...price(), unfinished: 'asks' }]);
+    const asked = await opens(by('price', '/heat-pumps'), pass);
+    await asked.reply('no', { step: 'what is not finished' });
+    await expect.poll(() => asked.said.at(-1), { timeout: 10_000 }).toBe('Price asks for your email');
+  });
+
   test('is known again by their pages once they are', async () => {
     await put([cue('Back', { known: true }), cue('Help', {})]);
     const ids = async (mark: string) => (await answerTo('/', { mark })).cues.map(({ id }) => id);

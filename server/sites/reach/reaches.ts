@@ -53,6 +53,8 @@ export interface Looker {
   facts: Facts;
   moment: PageMoment;
   now: number;
+  /** It was at some other time: who took chats then nobody knows any more. */
+  isPast?: boolean;
 }
 
 type Placed = Pick<Site, 'id' | 'workspace' | 'flow' | 'reachNumber'>;
@@ -129,7 +131,7 @@ export class Reaches {
     const { workspace, hours, business, manners } = directory;
     const { visit, visits, daysAway, now } = looker;
     const zone = manners.get(site.id)?.zone ?? workspace.zone;
-    const taking = ofTeams(directory, availability => availability === 'takes chats');
+    const taking = looker.isPast ? {} : ofTeams(directory, availability => availability === 'takes chats');
     return {
       page: pageOf(looker.page),
       visits,

@@ -6,9 +6,11 @@ import { notFound } from '../../http/problem.ts';
 import { type Doors, serve } from '../../http/serve.ts';
 import type { Loaders } from '../loaders.ts';
 import { sites, reaches as table } from '../model.ts';
+import type { Arrivals } from './arrivals.ts';
 import { isOpen } from './page.ts';
 import type { Looker, Reaches } from './reaches.ts';
 import { visitFrom } from './visit.ts';
+import { wouldBe } from './would.ts';
 
 /** So many visits that were lately are told of. */
 const MOST_VISITS = 12;
@@ -47,7 +49,12 @@ const askedOf = ({ visit }: PastVisit, origin: string, at: Date | null): RealVis
 });
 
 /** What leads settle about which flows a site’s visitors meet, and are told of why. */
-export function reachDoors(doors: Doors, { ports, tables }: House, reaches: Reaches, loaders: Loaders): void {
+export function reachDoors(
+  doors: Doors,
+  { ports, tables }: House,
+  { reaches, arrivals }: { reaches: Reaches; arrivals: Arrivals },
+  loaders: Loaders,
+): void {
   const placed = async (workspace: string, id: string) => {
     const rows = tables.in(workspace);
     const [site, row] = await Promise.all([rows.of(sites).one({ id }), rows.of(table).one({ siteId: id })]);
@@ -71,7 +78,8 @@ export function reachDoors(doors: Doors, { ports, tables }: House, reaches: Reac
       moment: { seconds, idle, read, leaving },
       now,
     };
-    const seen = reaches.seen(kept, site, looker, directory);
+    const isPast = asked.at !== null;
+    const seen = reaches.seen(kept, site, { ...looker, isPast }, directory);
     const { byItself, verdicts } = whyThis(kept.ready, seen);
     return {
       hidden: kept.ready.hidden(seen, asked.device, isOpen(directory, now)) ?? null,
@@ -92,6 +100,9 @@ export function reachDoors(doors: Doors, { ports, tables }: House, reaches: Reac
     return reaches.get(me.workspace, params.id);
   });
   serve(doors, reachRoutes.why, ({ params, body }, me) => why(me.workspace, params.id, body));
+  serve(doors, reachRoutes.would, async ({ params, body }, me) =>
+    wouldBe({ ports }, { reaches, arrivals }, await placed(me.workspace, params.id), body),
+  );
   serve(doors, reachRoutes.ways, async ({ params }, me) => {
     const site = await placed(me.workspace, params.id);
     const [reach, live, origin] = await Promise.all([

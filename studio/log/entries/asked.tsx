@@ -1,4 +1,4 @@
-import { isOfRating } from '@kineta/core';
+import { isAside } from '@kineta/core';
 import { LineText } from '../../ui/line.tsx';
 import { FlowRow, script } from '../row.tsx';
 import { entryView } from '../view.ts';
@@ -9,7 +9,7 @@ const fieldList = new Intl.ListFormat('en');
 export const asked = entryView({
   kind: 'asked',
   Row: ({ entries: [{ at, speaker, line, answer, step }] }) => (
-    <FlowRow at={at} speaker={speaker} by={isOfRating(step) ? 'rule' : 'flow'}>
+    <FlowRow at={at} speaker={speaker} by={isAside(step) ? 'rule' : 'flow'}>
       <div className={script}>
         <LineText line={line} live />
       </div>

@@ -124,6 +124,7 @@ export function CueEditor({
             onChange={({ target }) => onChange({ ...cue, unfinished: target.value as Unfinished })}
           >
             <option value="goes on">what they have not finished goes on</option>
+            <option value="asks">they are asked whether this begins</option>
             <option value="begins">this flow begins in it</option>
           </Select>
         </PartRow>

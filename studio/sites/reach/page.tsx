@@ -19,6 +19,7 @@ import { ReachSettingProvider } from './setting.ts';
 import { Shows } from './shows.tsx';
 import { cuesOf, foundIn, useReach, type Written, withCue } from './store.ts';
 import { WhyThis } from './why.tsx';
+import { WhatWouldChange } from './would.tsx';
 
 function Changes({ site, found }: { site: string; found: readonly ReachFinding[] }) {
   const writing = useReach(({ sites }) => sites[site]);
@@ -163,7 +164,8 @@ export default function ReachPage() {
   const { id, site } = useSite();
   const { data, error } = useRoute(reachRoutes.get, { params: { id } });
   const takeUp = useReach(state => state.takeUp);
-  const draft = useReach(({ sites }) => sites[id]?.draft);
+  const writing = useReach(({ sites }) => sites[id]);
+  const draft = writing?.draft;
   useEffect(() => {
     if (data) takeUp(id, { reach: data.reach, flow: data.flow }, data.number);
   }, [data, id, takeUp]);
@@ -186,19 +188,19 @@ export default function ReachPage() {
               <div className="min-w-0 flex-1 lg:overflow-y-auto">
                 <List site={id} data={data} draft={draft} found={found} />
               </div>
-              <aside
-                aria-label="Why this?"
-                className="w-104 shrink-0 border-l border-rule bg-paper-2 max-lg:w-full max-lg:border-t max-lg:border-l-0 lg:overflow-y-auto"
-              >
-                <WhyThis
-                  key={id}
-                  site={id}
-                  reach={draft.reach}
-                  cues={cuesOf(draft)}
-                  origin={`https://${domain}`}
-                  isWrong={isWrong}
-                />
-              </aside>
+              <div className="w-104 shrink-0 border-l border-rule bg-paper-2 max-lg:w-full max-lg:border-t max-lg:border-l-0 lg:overflow-y-auto">
+                {writing && isChanged(writing) && !isWrong ? <WhatWouldChange site={id} draft={draft} /> : null}
+                <aside aria-label="Why this?">
+                  <WhyThis
+                    key={id}
+                    site={id}
+                    reach={draft.reach}
+                    cues={cuesOf(draft)}
+                    origin={`https://${domain}`}
+                    isWrong={isWrong}
+                  />
+                </aside>
+              </div>
             </div>
           </ConditionFactsProvider>
         </ReachSettingProvider>
