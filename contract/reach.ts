@@ -1,4 +1,4 @@
-import { type CueFits, Fact, HIDDEN_BY, Reach, type ReachDecided } from '@kineta/core';
+import { type CueFits, Fact, HIDDEN_BY, type Picture, Reach, type ReachDecided } from '@kineta/core';
 import { z } from 'zod';
 import { Here } from './passers.ts';
 import { ById, Instant, RowId, route } from './route.ts';
@@ -38,7 +38,7 @@ export interface ToldCue {
   waits: CueFits;
   /** It has appeared so lately that it does not by itself. */
   quiet?: true;
-  appears: { how: string; line?: string; replies?: string[] };
+  appears: { how: string; line?: string; replies?: string[]; picture?: Picture };
 }
 
 /** What a page is told: the flows that fit, in their order. */

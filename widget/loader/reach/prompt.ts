@@ -2,13 +2,14 @@
 export interface Said {
   line: string;
   replies: readonly string[];
+  picture?: { src: string; alt: string } | undefined;
   /** What the button is called that sends it away. */
   dismiss: string;
   onTaken(reply?: string): void;
   onSentAway(): void;
 }
 
-const CSS = `aside{position:fixed;max-width:min(300px,100vw - 28px);box-sizing:border-box;padding:12px 38px 12px 14px;border-radius:14px;background:var(--sheet);color:var(--ink);font:15px/1.4 system-ui;box-shadow:0 8px 30px #0003}aside button{all:unset;min-height:24px;cursor:pointer;border-radius:4px}p{margin:8px 0 0;display:flex;gap:6px;flex-wrap:wrap}p button{padding:5px 12px;border:1px solid;border-radius:14px}aside .x{position:absolute;top:6px;right:6px;width:28px;text-align:center;font-size:18px}`;
+const CSS = `aside{position:fixed;max-width:min(300px,100vw - 28px);box-sizing:border-box;padding:12px 38px 12px 14px;border-radius:14px;background:var(--sheet);color:var(--ink);font:15px/1.4 system-ui;box-shadow:0 8px 30px #0003}aside button{all:unset;min-height:24px;cursor:pointer;border-radius:4px}p{margin:8px 0 0;display:flex;gap:6px;flex-wrap:wrap}p button{padding:5px 12px;border:1px solid;border-radius:14px}aside img{display:block;width:100%;height:110px;margin:18px 0 8px;object-fit:cover;border-radius:8px}aside .x{position:absolute;top:6px;right:6px;width:28px;text-align:center;font-size:18px}`;
 /** Between it and what it stands beside. */
 const GAP = 10;
 
@@ -52,6 +53,12 @@ export function showPrompt(host: HTMLElement, said: Said): (() => void) | undefi
   const away = button('×', said.onSentAway);
   away.className = 'x';
   away.ariaLabel = said.dismiss;
+  if (said.picture) {
+    const picture = document.createElement('img');
+    // What the page’s policy does not let in leaves no gap.
+    picture.onerror = () => picture.remove();
+    prompt.append(Object.assign(picture, said.picture));
+  }
   prompt.append(line);
   if (said.replies.length > 0) {
     const replies = document.createElement('p');

@@ -89,10 +89,12 @@ const ways: Readonly<Record<string, (cue: ToldCue) => boolean>> = {
     return true;
   },
   line(cue) {
-    const { line = '', replies = [] } = cue.appears;
+    const { line = '', replies = [], picture } = cue.appears;
     takeAway = showPrompt(chat()!, {
       line,
       replies,
+      // What is uploaded is ours, and not the page’s.
+      picture: picture && { ...picture, src: new URL(picture.src, origin).href },
       dismiss: answer.dismiss,
       onTaken: open,
       onSentAway() {

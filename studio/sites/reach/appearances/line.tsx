@@ -1,5 +1,6 @@
 import type { Appearance } from '@kineta/core';
 import { useId } from 'react';
+import { PictureDescription, PictureUpload } from '../../../pictures/picture-upload.tsx';
 import { AddButton } from '../../../ui/add-button.tsx';
 import { SmallInput } from '../../../ui/field.tsx';
 import { RemoveButton } from '../../../ui/remove-button.tsx';
@@ -10,7 +11,11 @@ const MOST = 3;
 
 function Prompt({ appears, onSet }: AppearanceProps<Line>) {
   const id = useId();
-  const { line, replies } = appears;
+  const { line, replies, picture } = appears;
+  const withoutPicture = (): Line => {
+    const { picture: _, ...rest } = appears;
+    return rest;
+  };
   const setReplies = (next: string[]) => onSet({ ...appears, replies: next });
   return (
     <div className="mt-2 space-y-1.5">
@@ -36,6 +41,17 @@ function Prompt({ appears, onSet }: AppearanceProps<Line>) {
           <RemoveButton name={`Remove reply ${at + 1}`} onClick={() => setReplies(replies.toSpliced(at, 1))} />
         </span>
       ))}
+      <span className="flex items-center gap-1.5">
+        {picture ? (
+          <PictureDescription
+            picture={picture}
+            onSet={next => onSet({ ...appears, picture: next })}
+            onRemove={() => onSet(withoutPicture())}
+          />
+        ) : (
+          <PictureUpload onPicture={next => onSet({ ...appears, picture: next })} />
+        )}
+      </span>
       {replies.length < MOST ? (
         <AddButton onClick={() => setReplies([...replies, replies.length === 0 ? 'Yes, please' : ''])}>
           A reply to press
