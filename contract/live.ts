@@ -55,6 +55,7 @@ export type OftenAsked = z.infer<typeof OftenAsked>;
 export const Reads = z.union([
   z.strictObject({ id: RowId }),
   z.strictObject({ text: z.string().trim().min(1).max(300) }),
+  z.strictObject({ often: z.literal(true) }),
 ]);
 export type Reads = z.infer<typeof Reads>;
 
@@ -96,6 +97,8 @@ export const VisitorReply = z.strictObject({
   file: z.string().max(40).optional(),
   /** The answer of which this button was pressed, with the text standing on it. */
   buttonOf: RowId.optional(),
+  /** The entry of the menu that was pressed, with the text standing there. */
+  menu: z.string().max(40).optional(),
 });
 export type VisitorReply = z.infer<typeof VisitorReply>;
 

@@ -239,6 +239,17 @@ export {
 export { Face, Look, PictureAddress, picturesOf, plainLook } from './look/look.ts';
 export { type Adjusted, type Palette, paletteOf, type Scheme } from './look/palette.ts';
 export { contrast } from './look/tones.ts';
+export {
+  firstEntry,
+  Menu,
+  MenuEntry,
+  MenuLead,
+  type MenuShown,
+  MOST_MENU_ENTRIES,
+  menuKindOf,
+  menuKinds,
+  shownMenu,
+} from './menu/menu.ts';
 export { Direction, directionWords } from './messages/direction.ts';
 export { alertWords, letterWords, message, messagesIn, spoken } from './messages/message.ts';
 export { factsIn, filled, phrasesFor } from './phrases/phrase.ts';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BusinessFact } from '@kineta/contract';
-import { type Flow, Look, type OpeningHours, readFlow } from '@kineta/core';
+import { type Flow, Look, type Menu, type OpeningHours, readFlow } from '@kineta/core';
 import { proposedHolidays } from '@kineta/server';
 
 /** The made-up business of the demo. Emails end in .example, phone numbers are from the range kept for fiction. */
@@ -29,6 +29,15 @@ export const businessFacts: BusinessFact[] = [
   { name: 'business address', type: 'text', value: '3 Mill Row, Tarrowdale TD4 7QF' },
   { name: 'policy page', type: 'text', value: 'https://brackenrow.example/privacy' },
   { name: 'waiting time', type: 'number', unit: 'weeks', value: 6 },
+];
+
+/** What stands always at hand in the chat of Brackenrow’s site. @param flow the first, by its identity */
+export const menuOf = (flow: string): Menu => [
+  { id: 'price', label: 'Price a heat pump', to: { leads: 'flow', flow, scene: 'home' } },
+  { id: 'survey', label: 'Book a survey', to: { leads: 'flow', flow, scene: 'survey' } },
+  { id: 'costs', label: 'What it costs', to: { leads: 'page', page: '/heat-pumps/costs' } },
+  { id: 'often', label: 'Common questions', to: { leads: 'questions' } },
+  { id: 'person', label: 'Talk to somebody', to: { leads: 'person' } },
 ];
 
 /** How the chat looks on Brackenrow’s site: in the green of its pages. */

@@ -11,7 +11,7 @@ import {
   sites,
   type Tables,
 } from '@kineta/server';
-import { business, businessFacts, firstVisit, look, members, teams } from './business.ts';
+import { business, businessFacts, firstVisit, look, members, menuOf, teams } from './business.ts';
 import { editionsOf } from './editions.ts';
 import { pastDays } from './history/days.ts';
 import { writePast } from './history/rows.ts';
@@ -139,6 +139,7 @@ export async function loadDemo(
   };
   const editionByNumber = new Map(editions.map(({ number }, index) => [number, editionIds[index]!]));
   const place = { workspace, site, flow: flowId, editions: editionByNumber, memberIds, teamIds, tagIds: tags };
+  if (!alone) await rows.of(sites).change({ look: { ...look, menu: menuOf(flowId) } }, { id: site });
   if (!alone) await loadReach(tables, { workspace, site, lead, root, now, since: ago(12) });
   await writePast(tables, place, pastDays({ editions, followed, asked }, now, days));
   return true;

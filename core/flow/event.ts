@@ -57,8 +57,10 @@ export const Reply = z.object({
   file: FileGiven.optional(),
   /** What the host found for it, when it may be a question; never a browser’s to say. */
   found: FoundForReply.optional(),
-  /** Where the button leads that was pressed behind an answer; never a browser’s to say. */
+  /** Where the button leads that was pressed, behind an answer or in the menu; never a browser’s to say. */
   startsFlow: FlowStart.optional(),
+  /** What was pressed says that a person is wanted, whatever stands on it; as above. */
+  wants: z.literal('person').optional(),
 });
 export type Reply = z.infer<typeof Reply>;
 

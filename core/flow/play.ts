@@ -296,8 +296,8 @@ function waitedLong(player: Player | undefined, run: Run): Next | undefined {
   return next === WAIT ? undefined : next;
 }
 
-const wishOf = ({ text }: Reply, { world }: Run): Wanted | undefined =>
-  understandWish(text, world.locale.language, world.wishes);
+const wishOf = ({ text, wants }: Reply, { world }: Run): Wanted | undefined =>
+  wants ? { wish: wants, by: text } : understandWish(text, world.locale.language, world.wishes);
 
 /** The question that waited is left: it is what is gone back to. */
 function leaves({ at }: Session, run: Performance): void {
@@ -318,9 +318,9 @@ function replied(
     run.tell(undefined, { code: 'answered before' });
     return waiting;
   }
-  if (!picked && !player.offers?.(reply.text, run.world)) {
+  if (!picked && (reply.wants || !player.offers?.(reply.text, run.world))) {
     const { language } = run.world.locale;
-    const order = understandOrder(reply.text, language);
+    const order = reply.wants ? undefined : understandOrder(reply.text, language);
     if (order) return follow(order, player, waiting, run);
     const wanted = wishOf(reply, run);
     if (wanted) {

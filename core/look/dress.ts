@@ -1,3 +1,4 @@
+import { type MenuShown, shownMenu } from '../menu/menu.ts';
 import { glyphStrokes, type LauncherGlyph } from './drawn.ts';
 import type { Face, Look, Standing } from './look.ts';
 import { type Palette, paletteOf, type Scheme, veilOver } from './palette.ts';
@@ -23,6 +24,8 @@ export interface WindowDress {
   team: Array<{ id: string; name: string; picture: string }>;
   /** Whether the words are set in the page’s own font. */
   asPage: boolean;
+  /** What stands always at hand; absent where nothing does. */
+  menu?: MenuShown;
 }
 
 /** What a page outside shows: the launcher, and the frame that the chat comes in. */
@@ -103,6 +106,7 @@ export function windowDress(look: Look): WindowDress {
     ),
     team: [],
     asPage: font === 'page',
+    ...(look.menu.length > 0 ? { menu: shownMenu(look.menu) } : {}),
   };
 }
 

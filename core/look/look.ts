@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Menu } from '../menu/menu.ts';
 import { Colour } from './colour.ts';
 import { drawnFaces, launcherGlyphs } from './drawn.ts';
 
@@ -129,6 +130,8 @@ export const Look = z.strictObject({
     })
     .prefault({}),
   flows: z.array(OfFlow).max(100).default([]),
+  /** What stands always at hand. */
+  menu: Menu.default([]),
 });
 export type Look = z.infer<typeof Look>;
 

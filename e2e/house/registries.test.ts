@@ -7,6 +7,7 @@ import {
   cueParts,
   deedKinds,
   entryKinds,
+  menuKinds,
   stepKinds,
   whenKinds,
 } from '@kineta/core';
@@ -68,10 +69,16 @@ const registries: Array<{ of: string; key: string; names: string[]; home: RegExp
     names: appearanceKinds.map(({ how }) => String(how)),
     home: /^(core\/reach\/(appearances\/|reach\.ts)|studio\/sites\/reach\/appearances\/)/,
   },
+  {
+    of: 'way of the menu to lead on',
+    key: 'leads',
+    names: menuKinds.map(({ leads }) => leads),
+    home: /^(core\/menu\/leads\/|studio\/sites\/look\/menu-leads\.tsx)/,
+  },
 ];
 
 /** Who writes a kind of entry itself has to name it; nobody else decides by its name. */
-const WRITES_ENTRIES = /^(core\/rating|server\/conversations|demo)\//;
+const WRITES_ENTRIES = /^(core\/rating\/|core\/reach\/unfinished\.ts|server\/conversations\/|demo\/)/;
 
 const packages = ['core', 'contract', 'server', 'studio', 'widget'];
 

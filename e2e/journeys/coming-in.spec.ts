@@ -1,6 +1,7 @@
 import { createHmac } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Browser, Page } from '@playwright/test';
+import { serious } from './axe.ts';
 import { expect, newWindow, people, Stack, studio, test, visitOn } from './stack.ts';
 
 /** A Kineta of its own, whose site meets visitors with six flows. */
@@ -134,4 +135,36 @@ test('a lead writes a link that says something, whoever follows it is greeted by
   await expect(hanne.getByText('The chat has no page of its own yet')).toBeVisible();
   await alone.reload();
   await expect(alone.getByText('This chat has no page of its own.')).toBeVisible();
+});
+
+test('a menu stands always at hand: a flow, a page, common questions and a person, as a lead wrote it', async ({
+  browser,
+}) => {
+  const hanne = await studio(browser, stack, people.lead);
+  await hanne.goto(`${stack.url}/sites`);
+  await hanne.getByRole('link', { name: 'How it looks on brackenrow.example' }).click();
+  const entries = hanne.getByRole('list', { name: 'Entries of the menu' });
+  await expect(entries.getByRole('listitem')).toHaveCount(5);
+  await hanne.getByLabel('What stands at entry 2').fill('A day for a survey');
+  await hanne.getByLabel('Page of entry 3').fill('nowhere');
+  await expect(entries.getByText('A page begins with /, or elsewhere with https://.')).toBeVisible();
+  await hanne.getByLabel('Page of entry 3').fill('/contact');
+  await hanne.getByRole('button', { name: 'Put on the site' }).click();
+  await expect(hanne.getByText('It is on the site.')).toBeVisible();
+
+  const page = await comes(browser, '/batteries');
+  await launcher(page).click();
+  const { chat } = visitOn(page);
+  await chat.getByRole('button', { name: 'Menu' }).click();
+  await chat.getByRole('button', { name: 'Common questions' }).click();
+  await chat.getByRole('button', { name: 'How loud is the outside unit?' }).last().click();
+  await expect(chat.getByText(/decibels|fridge|quiet/i).last()).toBeVisible();
+  await chat.getByRole('button', { name: 'Back to the chat' }).click();
+  await chat.getByRole('button', { name: 'Menu' }).click();
+  expect(await serious(page), 'the menu').toEqual([]);
+  await chat.getByRole('button', { name: 'A day for a survey' }).click();
+  await expect(chat.getByText(/Which day|What day|day would/i).last()).toBeVisible();
+  await chat.getByRole('button', { name: 'Menu' }).click();
+  await chat.getByRole('link', { name: 'What it costs' }).click();
+  await page.waitForURL('**/contact');
 });

@@ -74,7 +74,7 @@ test('a flow is built, broken in eight ways and mended, rehearsed and kept, publ
   await expect(line.getByText('Nobody comes to this step')).toBeVisible();
   await line.getByRole('button', { name: 'Delete the step' }).click();
   await page.getByRole('button', { name: '+ New scene' }).click();
-  await expect(line.getByText('Nothing leads to “Scene 2”')).toBeVisible();
+  await expect(line.getByText('Nothing in the flow leads to “Scene 2”')).toBeVisible();
   await step(page, 1).click();
   await page.keyboard.press('Delete');
   await line.getByRole('button', { name: 'Remove the empty scene' }).click();

@@ -28,6 +28,7 @@ import { changesFor, holdingOf } from './holding.ts';
 import type { Host } from './host.ts';
 import { type Appended, append, type Outcome, readLog } from './log.ts';
 import { beginsIn } from './meeting.ts';
+import { pressed } from './menu.ts';
 import { type ConversationRow, visitors } from './model.ts';
 import { namedBy, type Told, takenFrom } from './outside.ts';
 import { rated } from './rating.ts';
@@ -253,21 +254,24 @@ export class VisitorService {
 
   /** A visitor’s message, played when a flow leads. The same message sent again changes nothing. */
   async reply(visitor: Visitor, conversation: string, reply: VisitorReply, asker: Asker): Promise<Appended> {
-    const { clientId, file: fileId, buttonOf, ...said } = reply;
+    const { clientId, file: fileId, buttonOf, menu, ...said } = reply;
     const picked = said.choice !== undefined || said.choices !== undefined || said.fields !== undefined;
     if (said.text.trim() === '' && !picked && fileId === undefined)
       throw new ProblemError('invalid_request', 'There is nothing to send yet.');
     const file = fileId === undefined ? undefined : await this.house.ports.files.given(visitor, fileId);
     const button = buttonOf === undefined ? undefined : { id: buttonOf, label: said.text };
-    const startsFlow = button && (await this.house.ports.questions.startBehind(visitor.workspace, asker, button));
+    const directory = await this.house.ports.directories.of(visitor.workspace);
+    const entry = menu === undefined || asker.site === null ? undefined : pressed(directory, asker.site, menu);
+    const startsFlow =
+      entry?.startsFlow ?? (button && (await this.house.ports.questions.startBehind(visitor.workspace, asker, button)));
     const replied: Reply = {
       event: 'replied',
       ...said,
       ...(file ? { file } : {}),
       ...(startsFlow ? { startsFlow } : {}),
+      ...(entry?.wants ? { wants: entry.wants } : {}),
     };
-    if (startsFlow) return this.play(visitor, conversation, replied, { clientId });
-    const directory = await this.house.ports.directories.of(visitor.workspace);
+    if (startsFlow || entry) return this.play(visitor, conversation, replied, { clientId });
     const found = await foundForReply(this.house, visitor, conversation, replied, directory);
     return this.play(visitor, conversation, found ? { ...replied, found } : replied, { clientId });
   }

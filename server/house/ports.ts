@@ -125,6 +125,8 @@ export interface Team {
 export interface Manner {
   /** What is said whichever flow leads. */
   replies: Partial<Look['replies']>;
+  /** What stands always at hand in its chat. */
+  menu: Look['menu'];
   /** Null where they are the business’s. */
   language: string | null;
   zone: string | null;

@@ -189,7 +189,12 @@ export class Sites {
       .in(workspace)
       .of(sites)
       .all({}, { only: ['id', 'look', 'language', 'zone'] });
-    return new Map(rows.map(({ id, look, language, zone }) => [id, { replies: look?.replies ?? {}, language, zone }]));
+    return new Map(
+      rows.map(({ id, look, language, zone }) => [
+        id,
+        { replies: look?.replies ?? {}, menu: look?.menu ?? [], language, zone },
+      ]),
+    );
   }
 
   async originOf(workspace: string, id: string, transaction?: Transaction): Promise<string> {

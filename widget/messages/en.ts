@@ -28,6 +28,7 @@ export const en = {
   mute: 'Mute',
   unmute: 'Let it sound',
   more: 'More',
+  menu: 'Menu',
   erased: 'It is all erased. Thank you.',
   beginAnew: 'Begin a new chat',
   notReached: 'That did not get through. Try again.',

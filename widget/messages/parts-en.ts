@@ -10,6 +10,7 @@ export const en = {
     'What was said here is taken away, for you and for us: your messages, your answers, what you sent, and by what you were known. It cannot be brought back.',
   eraseNow: 'Erase it all',
   oftenAsked: 'Often asked',
+  nothingAsked: 'Nothing is listed yet. Ask in your own words.',
   perhapsThis: 'Perhaps this answers it',
   answeredFrom: (questions: readonly string[]) => `From: ${questions.join(' · ')}`,
   needHelp: 'I still need help',

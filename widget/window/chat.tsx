@@ -134,7 +134,8 @@ export function Chat({
   asks.current = question !== undefined;
   useEffect(() => {
     const observer = new ResizeObserver(() => {
-      const lines = inside.current!.querySelectorAll<HTMLElement>('.spoken');
+      // It may be gone already, as the chat is.
+      const lines = inside.current?.querySelectorAll<HTMLElement>('.spoken') ?? [];
       const last = asks.current ? lines[lines.length - 1] : undefined;
       log.current?.scrollTo({ top: last?.offsetTop ?? log.current.scrollHeight });
     });

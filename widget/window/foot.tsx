@@ -36,14 +36,14 @@ export function Foot({
               {muted ? messages.unmute : messages.mute}
             </button>
           ) : null}
-          {feed.erase ? (
+          {feed.erase || dress.menu ? (
             <button type="button" class="plain" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-              {messages.more}
+              {dress.menu ? messages.menu : messages.more}
             </button>
           ) : null}
         </span>
       </div>
-      {isOpen && more ? <more.More feed={feed} onClose={() => setOpen(false)} /> : null}
+      {isOpen && more ? <more.More feed={feed} menu={dress.menu} onClose={() => setOpen(false)} /> : null}
     </>
   );
 }

@@ -1,13 +1,15 @@
+import type { WindowDress } from '@kineta/contract';
 import { useEffect, useId, useRef, useState } from 'preact/hooks';
 import { messages } from '../messages/messages.ts';
 import { partMessages } from '../messages/parts.ts';
 import type { Feed } from './feed.ts';
+import { MenuEntries, ReadOften } from './menu.tsx';
 import './form.css';
 import './more.css';
 
-/** What else can be done with the chat: sent by email, or ended with all of it erased. */
-export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
-  const [asks, setAsks] = useState<'email' | 'erase'>();
+/** What can always be done with the chat: what its menu leads to, have it sent by email, or end it with all of it erased. */
+export function More({ feed, menu = [], onClose }: { feed: Feed; menu?: WindowDress['menu']; onClose: () => void }) {
+  const [asks, setAsks] = useState<'email' | 'erase' | 'often'>();
   const [email, setEmail] = useState('');
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState<{ wrong: boolean; words: string }>();
@@ -47,6 +49,8 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
             {partMessages.sendIt}
           </button>
         </div>
+      ) : asks === 'often' ? (
+        <ReadOften feed={feed} />
       ) : asks === 'erase' ? (
         <div>
           <p>{partMessages.whatIsErased}</p>
@@ -61,12 +65,17 @@ export function More({ feed, onClose }: { feed: Feed; onClose: () => void }) {
         </div>
       ) : (
         <div>
-          <button type="button" class="plain" onClick={() => setAsks('email')}>
-            {partMessages.emailThis}
-          </button>
-          <button type="button" class="plain" onClick={() => setAsks('erase')}>
-            {partMessages.eraseThis}
-          </button>
+          <MenuEntries feed={feed} menu={menu} onRead={() => setAsks('often')} onLeave={onClose} />
+          {feed.erase ? (
+            <>
+              <button type="button" class="plain" onClick={() => setAsks('email')}>
+                {partMessages.emailThis}
+              </button>
+              <button type="button" class="plain" onClick={() => setAsks('erase')}>
+                {partMessages.eraseThis}
+              </button>
+            </>
+          ) : null}
         </div>
       )}
       {said ? (

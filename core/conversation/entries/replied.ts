@@ -17,8 +17,9 @@ export const replied = entryKind({
     step: z.string().optional(),
     fields: z.record(z.string(), FieldReply).optional(),
     file: FileGiven.optional(),
-    /** Where the button leads that was pressed behind an answer. */
+    /** Where the button leads that was pressed, behind an answer or in the menu; or that it wants a person. */
     startsFlow: FlowStart.optional(),
+    wants: z.literal('person').optional(),
     clientId: z.string(),
     /** It came by email. */
     mailed: z.literal(true).optional(),
@@ -26,7 +27,7 @@ export const replied = entryKind({
     elsewhere: z.string().optional(),
   }),
   visitorSees: true,
-  toVisitor: entry => ({ ...entry, startsFlow: undefined }),
+  toVisitor: entry => ({ ...entry, startsFlow: undefined, wants: undefined }),
   preview: ({ text }) => text,
   wrote: ({ text }) => text,
   // What is said of how it went is no word in the conversation.
@@ -35,7 +36,7 @@ export const replied = entryKind({
     return isOfRating(step) ? [] : [{ move: 'visitor', text }];
   },
   happens: () => ({}),
-  recorded: ({ text, choice, choices, fields, file, startsFlow, step, elsewhere }, { number, at }) =>
+  recorded: ({ text, choice, choices, fields, file, startsFlow, wants, step, elsewhere }, { number, at }) =>
     isAside(step) || elsewhere !== undefined
       ? undefined
       : {
@@ -48,6 +49,7 @@ export const replied = entryKind({
           ...(fields ? { fields } : {}),
           ...(file ? { file } : {}),
           ...(startsFlow ? { startsFlow } : {}),
+          ...(wants ? { wants } : {}),
         },
 });
 

@@ -39,6 +39,7 @@ describe('checks', () => {
   test.each<[string, Flow, string]>([
     ['a scene nothing leads to', flowOf({ a: [end('x')], b: [end('y')] }), 'unreachable scene'],
     ['a scene that runs out', flowOf({ a: [say('x')] }), 'runs out'],
+    ['one that only somebody outside leads to', flowOf({ a: [end('x')], b: [say('y')] }), 'runs out'],
     [
       'a loop without input',
       flowOf({ a: [say('x'), { id: 'y', kind: 'go', to: 'b' }], b: [{ id: 'z', kind: 'go', to: 'a' }] }),

@@ -117,7 +117,7 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
     ];
   const around = surroundings(flow, workplace);
   const map = graph(flow);
-  const { reached, runsOut } = reachable(map);
+  const { reached, entered, runsOut } = reachable(map);
   const scenes = new Map(flow.scenes.map(scene => [scene.id, scene]));
   const findings: Finding[] = [];
 
@@ -157,12 +157,17 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
     if (!reached.has(start))
       findings.push({
         code: 'unreachable scene',
-        level: 'problem',
         place: { scene: scene.id },
-        sentence: `Nothing leads to “${scene.title}”.`,
         ...(scene.steps.length === 0
-          ? { fix: { label: 'Remove the empty scene', edits: removeScene(flow, scene.id) } }
-          : {}),
+          ? {
+              level: 'problem',
+              sentence: `Nothing leads to “${scene.title}”.`,
+              fix: { label: 'Remove the empty scene', edits: removeScene(flow, scene.id) },
+            }
+          : {
+              level: 'advice',
+              sentence: `Nothing in the flow leads to “${scene.title}”: only an answer, a menu, a rule or somebody of the team can.`,
+            }),
       });
     for (const step of scene.steps) {
       const kind = kindOf(step);
@@ -196,7 +201,7 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
       });
   }
 
-  for (const loop of endlessLoops(map, reached)) {
+  for (const loop of endlessLoops(map, entered)) {
     const first = map.spots[loop[0]!]!;
     const titles = [...new Set(loop.map(at => `“${around.sceneTitle(map.spots[at]!.scene)}”`))];
     findings.push({
@@ -207,7 +212,7 @@ export function check(flow: Flow, workplace: Workplace = anyWorkplace): Finding[
     });
   }
 
-  const heavy = overworked(map, reached);
+  const heavy = overworked(map, entered);
   if (heavy !== undefined) {
     const { scene, step } = map.spots[heavy]!;
     findings.push({

@@ -25,7 +25,8 @@ export interface Finding {
 
 /** Every code, with how what it stands for is mended. */
 export const mends = {
-  'unreachable scene': 'Let a choice, a decision or a step “go” lead here, or delete the scene.',
+  'unreachable scene':
+    'Let a choice, a decision or a step “go” lead here; leave it, where something outside the flow does; or delete the scene.',
   'unreachable step': 'Delete it, or move it in front of what ends or leads away.',
   'runs out': 'End the flow there, ask something, or go on to another scene.',
   'endless loop': 'Put a question or an end into the round.',

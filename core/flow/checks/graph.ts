@@ -112,18 +112,29 @@ function waysBack(map: Graph): Map<number, Set<number>> {
   return returns;
 }
 
-/** What can be come to from the first spot, and of that, the ends of scenes from which nothing goes back anywhere. */
-export function reachable(map: Graph): { reached: Set<number>; runsOut: Set<number> } {
+/**
+ * What can be come to from the first spot; with what can be come to from scenes besides, to which nothing in the flow leads but
+ * somebody outside may (`entered`); and of all that, the ends of scenes from which nothing goes back anywhere.
+ */
+export function reachable(map: Graph): { reached: Set<number>; entered: Set<number>; runsOut: Set<number> } {
   const { spots } = map;
   const back = comingBack(map, () => true);
   const after = (at: number): number[] => {
     const { comesBackTo } = spots[at]!;
     return comesBackTo !== undefined && back.has(at) ? [comesBackTo] : [];
   };
-  const reached = spread([0], at => [...spots[at]!.exits, ...after(at)]);
+  const onwards = (at: number): number[] => [...spots[at]!.exits, ...after(at)];
+  const reached = spread([0], onwards);
+  const entrances = [0];
+  let entered = reached;
+  for (const start of map.sceneStart.values()) {
+    if (entered.has(start) || spots[start]!.step === undefined) continue;
+    entrances.push(start);
+    entered = spread(entrances, onwards);
+  }
   // Outside of every call: what is called is left out, and come back from.
-  const outside = spread([0], at => [...spots[at]!.onward, ...after(at)]);
-  return { reached, runsOut: new Set([...outside].filter(at => spots[at]!.step === undefined)) };
+  const outside = spread(entrances, at => [...spots[at]!.onward, ...after(at)]);
+  return { reached, entered, runsOut: new Set([...outside].filter(at => spots[at]!.step === undefined)) };
 }
 
 /**

@@ -18,6 +18,7 @@ export const RecordedLine = z.discriminatedUnion('did', [
     fields: z.record(z.string(), FieldReply).optional(),
     file: FileGiven.optional(),
     startsFlow: FlowStart.optional(),
+    wants: z.literal('person').optional(),
   }),
   z.object({ did: z.literal('learnt'), fact: z.string(), value: Value }),
   /** What was found for the reply before it, the best first. */

@@ -10,6 +10,7 @@ import { SiteHead, useSite } from '../room.tsx';
 import { ByFlow } from './by-flow.tsx';
 import { Colour } from './colour.tsx';
 import { KeptLooks } from './kept.tsx';
+import { MenuPart } from './menu.tsx';
 import { Above, Launcher, Manner, Replies, Voice } from './parts.tsx';
 import { EditedSite } from './rows.tsx';
 import { previewStates } from './states.ts';
@@ -75,6 +76,7 @@ export default function LookPage() {
               <Above />
               <Manner />
               <Replies />
+              <MenuPart />
               <ByFlow />
               <KeptLooks look={shown} />
             </div>
