@@ -352,7 +352,12 @@ await stack.stop();
   );
   await lead.mouse.move(700, 780);
   await rest(lead);
-  await together('reach', [await lead.screenshot(), prompts], 'column');
+  const reach = await lead.screenshot();
+  await lead.getByRole('link', { name: 'Ways in', exact: true }).click();
+  await lead.getByLabel('heat pump', { exact: true }).fill('8 kW');
+  await lead.mouse.move(700, 780);
+  await rest(lead);
+  await together('reach', [reach, prompts, await lead.screenshot()], 'column');
   await six.stop();
 }
 await browser.close();

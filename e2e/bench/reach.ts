@@ -16,6 +16,7 @@ import {
   type Seen,
 } from '@kineta/core';
 import { connect, migrate, reaches, startPrivateDatabase, Tables } from '@kineta/server';
+import { pageTasks } from './page-tasks.ts';
 import { A_SECOND, asked } from './requests.ts';
 import { percentile, type Result, result } from './result.ts';
 import { root, started } from './started.ts';
@@ -70,7 +71,10 @@ function timed<T>(all: readonly T[], work: (one: T) => unknown): number[] {
   });
 }
 
-/** A thousand cues decided for a visit; and what a page asks, 2,000 times a second, beside a bare Express reply with one read. */
+/**
+ * A thousand cues decided for a visit; what a page asks, 2,000 times a second, beside a bare Express reply with one read; and how long
+ * a page is kept by it.
+ */
 export async function reach(): Promise<Result[]> {
   const ready = readyReach(reachOf(CUES, '1'), '1', () => true, ['device']);
   const visits = Array.from({ length: VISITS }, (_, at) => seen(at));
@@ -87,6 +91,7 @@ export async function reach(): Promise<Result[]> {
       { words: 'under 1 ms', holds: decided < 1 },
     ),
     ...(await questions()),
+    ...(await pageTasks()),
   ];
 }
 

@@ -101,6 +101,21 @@ describe('facts from outside', () => {
     expect((await conversation(visitor)).lastNumber).toBe(lastNumber);
   });
 
+  test('what the page said before changes nothing that was answered since; what it says anew does', async () => {
+    const visitor = await comes(behind({ rooms: 3 }));
+    await visitor.tells({ rooms: 5 });
+    const again = await comes(behind({ rooms: 3, plan: 'Gold' }), { pass: visitor.pass });
+    expect((await conversation(again)).session.facts).toMatchObject({ rooms: 5, plan: 'Gold' });
+    // A connection that comes again says what it said before.
+    const { conversation: id, batch } = again.welcome;
+    const back = new VisitorPage(server, await boardingPass(server, workspace.siteKey), visitor.pass);
+    open.push(back);
+    await back.open({ page: behind({ plan: 'Silver' }), conversation: id, after: batch.to });
+    expect((await conversation(back)).session.facts.plan).toBe('Gold');
+    await back.tells({ plan: 'Silver' });
+    expect((await conversation(back)).session.facts.plan).toBe('Silver');
+  });
+
   test('a link that is opened again in the middle changes nothing that was answered', async () => {
     const visitor = await comes('/prices?kineta.rooms=4');
     await visitor.tells({ rooms: 6 });

@@ -18,6 +18,8 @@ export interface Told {
   link: GivenFacts;
   page: GivenFacts;
   customer?: SignedVisitor | undefined;
+  /** What the page says fills gaps alone: it was said before what is known now. */
+  fills?: true;
 }
 
 /** Facts that were told by one of these. */
@@ -40,7 +42,7 @@ export function namedBy(facts: readonly Fact[], who: Partial<Record<PersonPart, 
  * What of that a flow takes, as far as something else, or nothing, was known: what is proved goes before what the page says, and
  * that before what a link does.
  */
-export function takenFrom(edition: Flow, { link, page, customer }: Told, known: Facts, world: World): ToldBy[] {
+export function takenFrom(edition: Flow, { link, page, customer, fills }: Told, known: Facts, world: World): ToldBy[] {
   const taken = new Set<string>();
   const first = (by: Outside, facts: readonly OutsideFact[]): ToldBy[] => {
     const own = facts.filter(({ fact }) => !taken.has(fact.name));
@@ -50,7 +52,10 @@ export function takenFrom(edition: Flow, { link, page, customer }: Told, known: 
   };
   return [
     ...(customer ? first('token', ofCustomer(edition.facts, customer, world)) : []),
-    ...first('page', fromOutside(edition.facts, page, 'page', world)),
+    ...first(
+      'page',
+      fromOutside(edition.facts, page, 'page', world).filter(({ fact }) => !fills || known[fact.name] === undefined),
+    ),
     ...first('link', fromOutside(edition.facts, link, 'link', world)),
   ];
 }

@@ -190,10 +190,13 @@ export class VisitorService {
         ? await this.play(visitor, row.id, { event: 'opened' }, { told })
         : begins
           ? await beginsIn(this.house, this.host, { workspace: visitor.workspace, conversation: row.id }, begins, told)
-          : asks
-            ? await asksWhich(this.house, { workspace: visitor.workspace, conversation: row.id }, asks)
-            : // What a link says of whoever follows it holds for what begins by it.
-              await this.told(visitor, row.id, { ...told, link: {} });
+          : // What a link says of whoever follows it holds for what begins by it, and a page that was there before has said it all.
+            hello.conversation === undefined
+            ? await this.told(visitor, row.id, { ...told, link: {}, fills: true })
+            : undefined;
+    const asked = asks
+      ? await asksWhich(this.house, { workspace: visitor.workspace, conversation: row.id }, asks)
+      : undefined;
     // What was pressed beside the launcher is the first that they say; once, however often the page comes again.
     const said =
       met.says !== undefined && hello.conversation === undefined && !invitation
@@ -209,7 +212,7 @@ export class VisitorService {
             },
           )
         : undefined;
-    const news = [begun, said].filter(one => one !== undefined);
+    const news = [begun, asked, said].filter(one => one !== undefined);
     const after = hello.conversation === row.id ? (hello.after ?? 0) : 0;
     const missed = await this.missed(visitor, row.id, after);
     return { row: news.at(-1)?.row ?? row, missed, news };

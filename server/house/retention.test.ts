@@ -51,6 +51,10 @@ test('what is older than it is kept is gone, with all that is in it, and what is
         90,
       ],
       [
+        "some who came to pages",
+        30,
+      ],
+      [
         "how often cues were met",
         90,
       ],

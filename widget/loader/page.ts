@@ -28,6 +28,9 @@ type Listener<Name extends keyof ChatEvents> = (told: ChatEvents[Name]) => void;
 
 const listeners = new Map<keyof ChatEvents, Set<Listener<never>>>();
 let facts: Record<string, unknown> = {};
+/** What was said while the chat’s frame came, for when it is there; and whether it is. */
+let late: Record<string, unknown> = {};
+let isThere = true;
 
 function tell<Name extends keyof ChatEvents>(name: Name, told: ChatEvents[Name]): void {
   for (const listener of listeners.get(name) ?? []) (listener as Listener<Name>)(told);
@@ -66,10 +69,17 @@ void loaded.then(ours => {
   let known: HTMLIFrameElement | null | undefined;
   const look = (): void => {
     if (known !== frame()) {
+      const isFirst = known === undefined;
       known = frame();
-      known?.addEventListener('load', () => send({ kineta: 'page', hears: true }));
-      // It may have come before this did.
-      send({ kineta: 'page', hears: true });
+      // The first may have come before this did.
+      isThere = isFirst;
+      if (isFirst) send({ kineta: 'page', hears: true });
+      known?.addEventListener('load', () => {
+        isThere = true;
+        const unheard = isFirst ? facts : late;
+        send({ kineta: 'page', hears: true, ...(Object.keys(unheard).length > 0 ? { facts: unheard } : {}) });
+        late = {};
+      });
     }
     if (was === isOpen()) return;
     was = isOpen();
@@ -134,7 +144,8 @@ export async function setFacts(told: Record<string, unknown>): Promise<void> {
   if (JSON.stringify(all).length > MOST_TOLD) throw new RangeError('That is more than a page may tell at once.');
   facts = all;
   await loaded;
-  send({ kineta: 'page', facts: told });
+  if (isThere) send({ kineta: 'page', facts: told });
+  else late = { ...late, ...told };
 }
 
 /**

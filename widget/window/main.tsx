@@ -83,6 +83,6 @@ addEventListener('message', ({ source, origin: from, data }) => {
     else void import('./page-tells.ts').then(({ pageTells }) => pageTells(data, connection, tellParent));
   }
   if (data?.kineta === 'font') void import('./page-font.ts').then(({ wearFaces }) => wearFaces(data.faces));
-  if (data?.kineta === 'storage') mayKeep(data.storage !== 'wait');
+  if (data?.kineta === 'storage') mayKeep(!who && data.storage !== 'wait');
 });
 begin();
