@@ -201,5 +201,6 @@ function follow(): void {
 (window as { navigation?: EventTarget }).navigation?.addEventListener('currententrychange', follow);
 addEventListener('popstate', follow);
 watch(look);
-if (document.body) void ask();
+// Not in one go with what comes before it: the page is kept by neither for long.
+if (document.body) setTimeout(ask);
 else addEventListener('DOMContentLoaded', ask);
