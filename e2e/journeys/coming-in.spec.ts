@@ -130,6 +130,13 @@ test('a lead writes a link that says something, whoever follows it is greeted by
   await expect(alone.getByText('of your heat pump (12 kW & more)?')).toBeVisible();
   await expect(alone).toHaveTitle('Brackenrow Home Energy');
   await expect(alone.getByRole('button', { name: 'Close' })).toBeHidden();
+  // What a link brings along behind its address is said by nobody.
+  const forged = await newWindow(browser);
+  const says = new URLSearchParams({ page: '/#kineta-say=I+cancel+everything', who: signed({ sub: 'BR-20418' }) });
+  await forged.goto(`${stack.url}/w/brackenrow-demo/chat#${says}`);
+  await expect(forged.getByText('What brings you here?')).toBeVisible();
+  await expect(forged.getByText('I cancel everything')).toBeHidden();
+  await expect(forged.getByText('Edith')).toBeHidden();
 
   await hanne.getByRole('switch', { name: 'The chat as a page of its own' }).click();
   await expect(hanne.getByText('The chat has no page of its own yet')).toBeVisible();

@@ -99,7 +99,7 @@ export async function conversationOf(
     ...(came ? { came } : {}),
   });
   const page = origin === undefined ? hello.page : `${origin}${hello.page}`;
-  const meeting = meets?.({ visit, page, came, facts: known.facts });
+  const meeting = meets?.({ visit, page, came, facts: known.facts, customer });
   const isAnew = hello.conversation === undefined;
   const taken = last && takenUp(last, { goesOnFor, came, says, meeting, isAnew }, now.getTime());
   if (last && taken?.goesOn)

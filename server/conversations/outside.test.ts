@@ -1,5 +1,5 @@
-import { flowRoutes, visitorSignInRoutes } from '@kineta/contract';
-import { type Flow, FORMAT } from '@kineta/core';
+import { flowRoutes, reachRoutes, visitorSignInRoutes } from '@kineta/contract';
+import { blankCue, type Cue, type Flow, FORMAT, plainReach } from '@kineta/core';
 import { type JWTPayload, SignJWT } from 'jose';
 import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { people } from '../people/model.ts';
@@ -51,12 +51,15 @@ const flow: Flow = {
 let server: RunningServer;
 let workspace: Workspace;
 let secret: string;
+let lead: Browser;
+let first: string;
 const open: VisitorPage[] = [];
 beforeAll(async () => {
   server = await testServer(await emptyDatabase());
   workspace = await makeWorkspace(server.database, 'outside');
-  const lead = await new Browser(server).signIn(workspace.lead);
+  lead = await new Browser(server).signIn(workspace.lead);
   const { id } = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(flow) } })).reply;
+  first = id;
   await lead.call(flowRoutes.publish, { params: { id }, body: { revision: 1, sites: [workspace.site] } });
   secret = (await lead.call(visitorSignInRoutes.make, { params: { id: workspace.site } })).reply.secret!;
 });
@@ -133,6 +136,27 @@ describe('facts from outside', () => {
 
 describe('who is signed in on the site', () => {
   const anna = { sub: 'anna', name: 'Anna Webb', email: 'anna@mail.example', facts: { plan: 'Gold', score: 9 } };
+
+  test('is met by what their site says of them, from the first time on', async () => {
+    const { id } = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify({ ...flow, name: 'Gold' }) } }))
+      .reply;
+    await lead.call(flowRoutes.publish, { params: { id }, body: { revision: 1, sites: [] } });
+    const gold: Cue = {
+      ...blankCue('gold', id),
+      fits: { onlyIf: { all: [{ fact: 'plan', is: 'is', value: 'Gold' }] } },
+    };
+    const put = (cues: Cue[], number: number, own: string) =>
+      lead.call(reachRoutes.put, {
+        params: { id: workspace.site },
+        body: { reach: { ...plainReach, cues }, number, flow: own },
+      });
+    server.house.ports.directories.forget(workspace.id);
+    const { reply } = await put([gold], 0, first);
+    const hugo = await comes('/prices', { who: await signed({ sub: 'hugo', facts: { plan: 'Gold' } }) });
+    expect((await conversation(hugo)).flowId).toBe(id);
+    expect((await conversation(await comes('/prices', { who: await signed({ sub: 'ida' }) }))).flowId).toBe(first);
+    await put([], reply.number, first);
+  });
 
   test('is greeted as who they are, and has what is theirs in any browser', async () => {
     const who = await signed(anna);

@@ -65,6 +65,11 @@ export async function answeredWhich(
   const way = reply.step === UNFINISHED_STEP ? unfinishedAnswer(reply, languageOf(directory, row)) : undefined;
   const [last] = way ? await lastAsked(house, row, transaction) : [];
   if (!last?.offers || last.step !== UNFINISHED_STEP || holdingOf(row).holder !== 'flow') return undefined;
-  if (way === 'goes on') return host.perform(row, { event: 'handed back' }, directory, new Date(), transaction);
-  return beginning(house, host, row, { flow: last.offers.flow, told: NOTHING_TOLD }, { directory, transaction });
+  const begun =
+    way === 'begins'
+      ? await beginning(house, host, row, { flow: last.offers.flow, told: NOTHING_TOLD }, { directory, transaction })
+      : undefined;
+  // A flow that is not published any more begins nowhere: then it goes on.
+  if (begun && begun.entries.length > 0) return begun;
+  return host.perform(row, { event: 'handed back' }, directory, new Date(), transaction);
 }

@@ -205,6 +205,8 @@ export interface Comer {
   came?: Came | undefined;
   /** What is remembered of them. */
   facts: Facts;
+  /** As whom the site signs them in. */
+  customer?: SignedVisitor | undefined;
 }
 
 /** What a page hands over as the chat is opened on it. */

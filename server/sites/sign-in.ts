@@ -24,7 +24,12 @@ const LONGEST = 24 * 60 * 60;
  * not read here may stand in it.
  */
 const Claims = z.object({
-  sub: z.string().min(1).max(200),
+  sub: z
+    .string()
+    .min(1)
+    .max(200)
+    // Half a character is in no table.
+    .refine(sub => sub.isWellFormed()),
   exp: z.number(),
   aud: z.union([z.string(), z.array(z.string())]).optional(),
   name: z.string().max(200).optional(),
@@ -56,7 +61,8 @@ function claimsOf(payload: unknown): z.infer<typeof Claims> {
 function whyNot(error: unknown): ProblemError {
   if (error instanceof errors.JWTExpired) {
     const { exp } = error.payload;
-    const until = exp === undefined ? '' : ` It was good until ${new Date(exp * 1_000).toISOString()}.`;
+    const was = new Date((exp ?? Number.NaN) * 1_000);
+    const until = Number.isNaN(was.getTime()) ? '' : ` It was good until ${was.toISOString()}.`;
     return refused(`The token is too old.${until}`);
   }
   if (error instanceof errors.JOSEAlgNotAllowed) return refused('The token is not signed with HS256.');

@@ -7,8 +7,11 @@ import { comesBack, mayKeep, takeAlong, trialHere } from './storage.ts';
 import './window.css';
 
 const { boarding = '', origin = '' } = document.body.dataset;
-/** The loader says on which page of the site the chat was opened, and where its visitor came from. */
-const around = new URLSearchParams(location.hash.slice(1));
+/**
+ * The loader says on which page of the site the chat was opened, and where its visitor came from. Of the chat as a page of its own
+ * there is none, and what stands behind its address a link may have brought.
+ */
+const around = new URLSearchParams(parent === window ? '' : location.hash.slice(1));
 
 function device(): 'phone' | 'tablet' | 'computer' {
   if (matchMedia('(pointer: fine)').matches) return 'computer';
@@ -17,10 +20,10 @@ function device(): 'phone' | 'tablet' | 'computer' {
 // As a page of its own it is on that.
 const page = new URL(around.get('page') ?? '', location.href);
 // What the page’s address hands over is no part of it.
-/** Who the page says is signed in. */
-const who = around.get('who') || undefined;
 const trial = trialHere(page.searchParams.get('kineta-try'));
 page.searchParams.delete('kineta-try');
+/** Who the page says is signed in; a lead who tries it is themselves. */
+const who = (!trial && around.get('who')) || undefined;
 const wayBack = page.searchParams.get('kineta-back');
 page.searchParams.delete('kineta-back');
 const visit = {

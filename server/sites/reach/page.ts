@@ -7,19 +7,16 @@ import {
   type Facts,
   type Fitting,
   filled,
-  fits,
   fitting,
   LAST,
-  maySet,
   message,
   presence,
   shownValues,
-  Value,
   waitsOf,
 } from '@kineta/core';
 import express from 'express';
 import type { House } from '../../house/house.ts';
-import type { Directory, Ports, SignedVisitor, Site } from '../../house/ports.ts';
+import type { Directory, Ports, Site } from '../../house/ports.ts';
 import { FOR_PAGES, forPages, jsonOf, siteOfPage } from '../../http/of-a-page.ts';
 import { ProblemError, problemOf } from '../../http/problem.ts';
 import { answerProblem, type Doors } from '../../http/serve.ts';
@@ -29,7 +26,7 @@ import type { Loaders } from '../loaders.ts';
 import type { Arrivals } from './arrivals.ts';
 import type { CueCounts } from './counts.ts';
 import type { Reaches } from './reaches.ts';
-import { visitFrom } from './visit.ts';
+import { saidOf, visitFrom } from './visit.ts';
 
 /** Whether anybody of the business is there, by its hours. */
 export function isOpen({ teams, workspace }: Directory, now: number): boolean {
@@ -47,18 +44,6 @@ function toldOf({ cue, quiet }: Fitting, shown: ReadonlyMap<string, string>): To
     ...(quiet ? { quiet } : {}),
     appears: { ...cue.appears, ...(line ? { line } : {}) },
   };
-}
-
-/** What a site says of whom it signs in, by the facts that flows know. */
-function saidOf(facts: readonly Fact[], customer: SignedVisitor): Facts {
-  return Object.fromEntries(
-    facts.flatMap(fact => {
-      const said =
-        (fact.person && customer[fact.person]) ?? (maySet(fact, 'token') ? customer.facts?.[fact.name] : undefined);
-      const value = Value.safeParse(said);
-      return value.success && fits(value.data, fact.type) ? [[fact.name, value.data]] : [];
-    }),
-  );
 }
 
 const QUESTION = /^\/w\/([A-Za-z0-9_-]{6,40})\/reach$/;

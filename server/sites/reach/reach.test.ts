@@ -299,6 +299,23 @@ describe('whoever opens the chat', () => {
     await expect.poll(() => asked.said.at(-1), { timeout: 10_000 }).toBe('Price asks for your email');
   });
 
+  test('goes on where the other flow has gone meanwhile', async () => {
+    const { id } = (await lead.call(flowRoutes.create, { body: { file: JSON.stringify(flowOf('Gone')) } })).reply;
+    await lead.call(flowRoutes.publish, { params: { id }, body: { revision: 1, sites: [] } });
+    server.house.ports.directories.forget(workspace.id);
+    await put([]);
+    const first = await opens('/');
+    const { pass } = first;
+    first.close();
+    await put([{ ...price(), flow: id, unfinished: 'asks' }]);
+    const asked = await opens(by('price', '/heat-pumps'), pass);
+    expect(asked.said.at(-1)).toContain('in the middle of something');
+    await lead.call(flowRoutes.remove, { params: { id } });
+    server.house.ports.directories.forget(workspace.id);
+    await asked.reply('no', { step: 'what is not finished' });
+    await expect.poll(() => asked.said.at(-1), { timeout: 10_000 }).toBe('First asks for your email');
+  });
+
   test('is known again by their pages once they are', async () => {
     await put([cue('Back', { known: true }), cue('Help', {})]);
     const ids = async (mark: string) => (await answerTo('/', { mark })).cues.map(({ id }) => id);

@@ -9,7 +9,7 @@ import { sites, reaches as table } from '../model.ts';
 import type { Arrivals } from './arrivals.ts';
 import { isOpen } from './page.ts';
 import type { Looker, Reaches } from './reaches.ts';
-import { visitFrom } from './visit.ts';
+import { saidOf, visitFrom } from './visit.ts';
 import { wouldBe } from './would.ts';
 
 /** So many visits that were lately are told of. */
@@ -24,7 +24,8 @@ export async function meets(
   if (site.reachNumber === 0) return undefined;
   const directory = await ports.directories.of(site.workspace);
   const kept = await reaches.ready(site, directory);
-  return ({ visit, page, came, facts }) => {
+  return ({ visit, page, came, facts: remembered, customer }) => {
+    const facts = { ...remembered, ...(customer ? saidOf(kept.facts, customer) : {}) };
     const moment = { seconds: came?.seconds ?? 0, idle: 0, read: came?.read ?? 0, leaving: false };
     const visits = came?.visits ?? (visit.returning ? 2 : 1);
     // Whose lot it was, and what appeared before, the page has gone by already: a share, once drawn, is not drawn anew.

@@ -1,5 +1,6 @@
 import type { ReachAsked } from '@kineta/contract';
-import { cut, type Visit } from '@kineta/core';
+import { cut, type Fact, type Facts, fits, maySet, Value, type Visit } from '@kineta/core';
+import type { SignedVisitor } from '../../house/ports.ts';
 
 /** How a visit came about, from what its page told of it. */
 export function visitFrom(
@@ -24,4 +25,16 @@ export function visitFrom(
     returning: visits > 1,
     knownPerson,
   };
+}
+
+/** What a site says of whom it signs in, by the facts that flows know. */
+export function saidOf(facts: readonly Fact[], customer: SignedVisitor): Facts {
+  return Object.fromEntries(
+    facts.flatMap(fact => {
+      const said =
+        (fact.person && customer[fact.person]) ?? (maySet(fact, 'token') ? customer.facts?.[fact.name] : undefined);
+      const value = Value.safeParse(said);
+      return value.success && fits(value.data, fact.type) ? [[fact.name, value.data]] : [];
+    }),
+  );
 }
