@@ -118,11 +118,15 @@ export async function startSite(chat: string, port: number): Promise<RunningSite
   const app = express();
   app.disable('x-powered-by');
   app.get('/robots.txt', (_, response) => {
-    response.type('text/plain').send('User-agent: *\nDisallow: /book-a-survey\nSitemap: /sitemap.xml\n');
+    response
+      .type('text/plain')
+      .send(`User-agent: *\nDisallow: /book-a-survey\nDisallow: ${CUSTOMERS}\nSitemap: /sitemap.xml\n`);
   });
   app.get('/sitemap.xml', (request, response) => {
     const at = (path: string): string => `<url><loc>http://${request.headers.host}${path}</loc></url>`;
-    const listed = Object.keys(pages).map(at).join('');
+    // What is for customers alone is for no machine to read.
+    const open = Object.keys(pages).filter(path => path !== CUSTOMERS);
+    const listed = open.map(at).join('');
     response
       .type('application/xml')
       .send(`<?xml version="1.0"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">${listed}</urlset>`);

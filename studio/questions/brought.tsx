@@ -174,12 +174,13 @@ const Frame = ({ children }: { children: ReactNode }) => <div className="flex mi
 export function Brought() {
   const { state, name, parts, left, chosen, mistake, leave } = useBringing();
   const navigate = useNavigate();
-  const back = () => {
+  // It is left once the page is: else it would be said, for a moment, that nothing was brought in.
+  const back = async () => {
+    await navigate('/questions');
     leave();
-    void navigate('/questions');
   };
   const away = (
-    <Button look="quiet" onClick={back}>
+    <Button look="quiet" onClick={() => void back()}>
       Leave it
     </Button>
   );
