@@ -27,7 +27,7 @@ export const VisitorHandshake = z.object({
   /** What a lead was given to try the chat with. */
   trial: z.string().max(300).optional(),
   /** Who the site says that the visitor is. */
-  who: z.string().max(LONGEST_TOKEN).optional(),
+  who: z.string().max(LONGEST_TOKEN).optional().catch(undefined),
 });
 export type VisitorHandshake = z.infer<typeof VisitorHandshake>;
 

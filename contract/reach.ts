@@ -27,7 +27,7 @@ export const ReachAsked = z.strictObject({
     .refine(known => Object.keys(known).length <= MOST_REMEMBERED, 'That is more than a browser remembers.'),
   mark: PageMark.optional(),
   /** Who the site says that its visitor is. */
-  who: z.string().max(LONGEST_TOKEN).optional(),
+  who: z.string().max(LONGEST_TOKEN).optional().catch(undefined),
 });
 export type ReachAsked = z.infer<typeof ReachAsked>;
 
@@ -140,8 +140,6 @@ export const Would = z.object({
   /** How many of those who came in the last 30 days were looked at, and how many would meet something else. */
   looked: z.int(),
   others: z.int(),
-  /** How many meet each, by the reach that is on the site and by the other. */
-  cues: z.array(z.object({ cue: z.string(), now: z.int(), would: z.int() })),
   /** Some of those who would meet something else. */
   cases: z.array(
     z.object({

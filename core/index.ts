@@ -69,7 +69,7 @@ export {
 } from './conversation/holder.ts';
 export { mentionedIn } from './conversation/mentions.ts';
 export { type Excerpt, excerpt, saidSought, wordsSaid } from './conversation/search.ts';
-export { referenceIn } from './facts/address.ts';
+export { FACT_IN_LINK, REFERENCE, referenceIn } from './facts/address.ts';
 export * from './facts/condition.ts';
 export * from './facts/fact.ts';
 export { type Findable, wordsOfPerson, wordsSought } from './facts/findable.ts';

@@ -1,5 +1,7 @@
 /** What a link leads in by, as `?kineta=letter-26`. */
 export const REFERENCE = 'kineta';
+/** What stands in front of a fact’s name in a link that says something of whoever follows it, as `?kineta.rooms=4`. */
+export const FACT_IN_LINK = 'kineta.';
 
 /** A part of an address as it is meant; as it stands, where it is not well written. */
 export function decoded(text: string): string {

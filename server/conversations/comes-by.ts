@@ -1,4 +1,4 @@
-import { cut, type GivenFacts } from '@kineta/core';
+import { cut, FACT_IN_LINK, type GivenFacts } from '@kineta/core';
 import type { Came } from '../house/ports.ts';
 import type { Told } from './outside.ts';
 
@@ -12,8 +12,6 @@ const CUE = 'kineta-cue';
 const MARK = 'kineta-mark';
 const SAYS = 'kineta-say';
 
-/** What a link says of whoever follows it stands behind this, by the fact’s name: `?kineta.rooms=4`. */
-const FACT = 'kineta.';
 /** What the page’s own script says, as JSON. */
 const FACTS = 'kineta-facts';
 /** So many facts are told at once. */
@@ -50,9 +48,9 @@ function pageFacts(json: string | null): GivenFacts {
 
 /** Takes out of an address what a link says. */
 function linkFacts({ searchParams }: URL): GivenFacts {
-  const found = [...searchParams].filter(([name]) => name.startsWith(FACT)).slice(0, MOST_FACTS);
+  const found = [...searchParams].filter(([name]) => name.startsWith(FACT_IN_LINK)).slice(0, MOST_FACTS);
   for (const [name] of found) searchParams.delete(name);
-  return Object.fromEntries(found.map(([name, value]) => [name.slice(FACT.length), value]));
+  return Object.fromEntries(found.map(([name, value]) => [name.slice(FACT_IN_LINK.length), value]));
 }
 
 const CARRIED = /^([a-z0-9-]{1,40})~(\d{1,7})~(\d{1,7})~(\d{1,3})~(https?:\/\/[^/?#~]{1,260})$/i;
@@ -61,7 +59,7 @@ const CARRIED = /^([a-z0-9-]{1,40})~(\d{1,7})~(\d{1,7})~(\d{1,3})~(https?:\/\/[^
 export function comesBy(page: string): ComesBy {
   const address = URL.canParse(page, 'https://site.example') ? new URL(page, 'https://site.example') : undefined;
   const passer = address?.searchParams.get(PASSER);
-  if (!address || (!passer && address.hash === '' && !address.search.includes(FACT))) return { page };
+  if (!address || (!passer && address.hash === '' && !address.search.includes(FACT_IN_LINK))) return { page };
   address.searchParams.delete(PASSER);
   const link = linkFacts(address);
   const carried = new URLSearchParams(address.hash.slice(1));

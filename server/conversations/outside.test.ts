@@ -177,7 +177,7 @@ describe('who is signed in on the site', () => {
     const bea = await comes('/prices', { who: await signed({ sub: 'bea', name: 'Bea' }), pass: stranger.pass });
     // What was said before is theirs.
     expect(bea.welcome.conversation).toBe(stranger.welcome.conversation);
-    for (const who of [undefined, 'forged', await signed({ sub: 'bea' }, '-2h')]) {
+    for (const who of [undefined, 'forged', 'x'.repeat(5_000), await signed({ sub: 'bea' }, '-2h')]) {
       const after = await comes('/prices', { pass: stranger.pass, ...(who ? { who } : {}) });
       expect(after.welcome.conversation).not.toBe(bea.welcome.conversation);
     }

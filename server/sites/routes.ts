@@ -111,8 +111,8 @@ export function siteDoors(doors: Doors, { ports, options }: House, looks: Looks,
   const preview = fileOf(join(files, 'preview.html'), options.development);
 
   doors.often.push((request, response) => answerLoader(request, response, loaders));
-  // Asked for as modules by pages whose chat is set in their own font, which tell who is there, or whose own script speaks with it; shorter than any site’s
-  // key, so they are none.
+  // Asked for as modules by pages whose chat is set in their own font, which tell who is there, or whose own script speaks with
+  // the chat; shorter than any site’s key, so they are none.
   for (const name of ['fonts.js', 'here.js', 'page.js']) {
     const module = fileOf(join(files, name), options.development);
     doors.router.get(`/w/${name}`, (_, response) => {

@@ -8,6 +8,11 @@ import type { Carried, OursOnPage } from './ours.ts';
 const { origin } = new URL(import.meta.url);
 /** So many characters of facts are told at once. */
 const MOST_TOLD = 4_000;
+/** So many characters of an address they may take; more are told once the chat is there. */
+const MOST_CARRIED = 5_000;
+/** So often it is looked for the loader, each so many milliseconds after the time before. */
+const MOST_LOOKS = 1_200;
+const EVERY = 50;
 
 /** What happens that a page can listen to, with what is told of it. */
 export interface ChatEvents {
@@ -37,16 +42,17 @@ function tell<Name extends keyof ChatEvents>(name: Name, told: ChatEvents[Name])
 }
 
 const script = (): (HTMLScriptElement & Carried) | null =>
-  document.querySelector<HTMLScriptElement & Carried>(`script[src^="${origin}/w/"]`);
+  document.querySelector<HTMLScriptElement & Carried>(`script[src^="${origin}/w/"]:not([type=module])`);
 
 /** The loader, once it is there and has the page; it may be loaded after this. */
-const loaded = new Promise<OursOnPage>(resolve => {
-  const look = (): void => {
+const loaded = new Promise<OursOnPage>((resolve, reject) => {
+  const look = (looks: number): void => {
     const ours = script()?.kineta;
     if (ours?.show) resolve(ours);
-    else setTimeout(look, 50);
+    else if (looks < MOST_LOOKS) setTimeout(look, EVERY, looks + 1);
+    else reject(new Error('The chat’s own line is not on this page.'));
   };
-  look();
+  look(1);
 });
 
 const chat = (): HTMLElement | null => document.querySelector('kineta-chat');
@@ -63,7 +69,10 @@ void loaded.then(ours => {
   ours.page = () => {
     if (Object.keys(facts).length === 0) return usual();
     const page = usual();
-    return `${page}${page.includes('#') ? '&' : '#'}${new URLSearchParams({ 'kineta-facts': JSON.stringify(facts) })}`;
+    const carried = String(new URLSearchParams({ 'kineta-facts': JSON.stringify(facts) }));
+    if (carried.length <= MOST_CARRIED) return `${page}${page.includes('#') ? '&' : '#'}${carried}`;
+    late = facts;
+    return page;
   };
   let was = isOpen();
   let known: HTMLIFrameElement | null | undefined;
@@ -86,14 +95,18 @@ void loaded.then(ours => {
     tell(was ? 'opened' : 'closed', undefined);
   };
   const watches = new MutationObserver(look);
+  // Where the chat does not show yet, it comes to the end of the page.
+  const comes = new MutationObserver(() => watch());
   const watch = (): void => {
     const root = chat()?.shadowRoot;
+    comes.disconnect();
     if (root) watches.observe(root, { childList: true, subtree: true, attributes: true, attributeFilter: ['hidden'] });
-    else setTimeout(watch, 200);
+    else comes.observe(document.body, { childList: true });
     look();
   };
-  watch();
-});
+  if (document.body) watch();
+  else addEventListener('DOMContentLoaded', watch);
+}, console.warn);
 
 addEventListener('message', ({ source, origin: from, data }) => {
   if (from !== origin || source !== frame()?.contentWindow) return;

@@ -20,6 +20,6 @@ export const given = entryKind({
   moves: ({ facts }) => facts.map(({ fact }) => ({ move: 'learnt', fact })),
   words({ by, facts }, { locale }) {
     const said = facts.map(({ fact, type, value }) => `${fact} ${show(value, type, locale)}`).join('; ');
-    return said === '' ? 'Signed in on the site.' : `${lead[by]}: ${said}.`;
+    return `${lead[by]}: ${said}.`;
   },
 });

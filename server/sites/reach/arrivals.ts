@@ -1,5 +1,5 @@
 import type { ReachAsked } from '@kineta/contract';
-import { cut, type Visit } from '@kineta/core';
+import { cut, FACT_IN_LINK, type Visit } from '@kineta/core';
 import { QueryTypes } from 'sequelize';
 import type { Tables } from '../../database/rows.ts';
 import type { Site } from '../../house/ports.ts';
@@ -26,11 +26,15 @@ interface Waiting extends Arrival {
   slot: number;
 }
 
-/** A page’s address without what a link says of whoever follows it. */
+/** What is longer, in an address, is no name of anything that a cue would ask for. */
+const LONGEST_ASKED = 60;
+
+/** A page’s address without what says who somebody is: what a link says of whoever follows it, addresses of mail, and secrets. */
 function pageOf(page: string): string {
   const address = new URL(page);
-  for (const name of [...address.searchParams.keys()])
-    if (name.startsWith('kineta.')) address.searchParams.delete(name);
+  for (const [name, value] of [...address.searchParams])
+    if (name.startsWith(FACT_IN_LINK) || value.includes('@') || value.length > LONGEST_ASKED)
+      address.searchParams.delete(name);
   return cut(`${address.origin}${address.pathname}${address.search}`, 500);
 }
 
@@ -76,7 +80,7 @@ export class Arrivals {
       lot,
       isKnown: knownPerson,
     };
-    this.waiting.set(`${site.id} ${slot}`, { site, day, slot, at, came });
+    this.waiting.set(`${site.id} ${day} ${slot}`, { site, day, slot, at, came });
     this.writer.soon();
   }
 

@@ -40,18 +40,10 @@ export async function wouldBe(
   };
   const flowOf = (kept: typeof before, cue: string | null): string | null =>
     kept.ready.cues.find(one => one.cue.id === cue)?.cue.flow ?? null;
-  const would: Would = { looked: came.length, others: 0, cues: [], cases: [] };
-  const counts = new Map<string, { now: number; would: number }>();
-  const count = (cue: string | null, when: 'now' | 'would'): void => {
-    if (cue === null) return;
-    const known = counts.get(cue) ?? { now: 0, would: 0 };
-    counts.set(cue, { ...known, [when]: known[when] + 1 });
-  };
+  const would: Would = { looked: came.length, others: 0, cases: [] };
   for (const [at, arrival] of came.entries()) {
     if (at % AT_A_TIME === AT_A_TIME - 1) await setImmediate();
     const [was, is] = [metBy(before, arrival), metBy(after, arrival)];
-    count(was, 'now');
-    count(is, 'would');
     if (was === is && flowOf(before, was) === flowOf(after, is)) continue;
     would.others++;
     const { page, device, visits } = arrival.came;
@@ -65,6 +57,5 @@ export async function wouldBe(
         is: { cue: is, flow: flowOf(after, is) },
       });
   }
-  would.cues = [...counts].map(([cue, { now, would: then }]) => ({ cue, now, would: then }));
   return would;
 }

@@ -1,7 +1,7 @@
 import { reachRoutes, type Would } from '@kineta/contract';
 import { LAST } from '@kineta/core';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
+import { useEffect, useState } from 'react';
 import { call, sentenceOf } from '../../shell/api.ts';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { dayAndTime } from '../../ui/time.ts';
@@ -52,9 +52,21 @@ const sentence = ({ looked, others }: Would): string => {
     : `Of ${of}, ${others.toLocaleString()} would meet something else.`;
 };
 
+/** A draft is held against so many visits once nobody has written in it for so long, in milliseconds. */
+const RESTED_FOR = 400;
+
+function useRested(draft: Written): Written {
+  const [rested, setRested] = useState(draft);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(draft), RESTED_FOR);
+    return () => clearTimeout(timer);
+  }, [draft]);
+  return rested;
+}
+
 /** What the draft would have changed for those who came lately. */
 export function WhatWouldChange({ site, draft }: { site: string; draft: Written }) {
-  const body = useDeferredValue(draft);
+  const body = useRested(draft);
   const { data, error } = useQuery({
     queryKey: ['what would change', site, body],
     queryFn: () => call(reachRoutes.would, { params: { id: site }, body: { reach: body.reach, flow: body.flow } }),

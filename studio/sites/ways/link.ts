@@ -1,7 +1,4 @@
-import type { Fact } from '@kineta/core';
-
-/** What stands in front of a fact’s name in a link. */
-const BEFORE = 'kineta.';
+import { FACT_IN_LINK, type Fact, REFERENCE } from '@kineta/core';
 
 /**
  * A link into a flow, with what it says of whoever follows it.
@@ -11,10 +8,16 @@ const BEFORE = 'kineta.';
  */
 export function linkTo(page: string, reference: string | null, facts: Readonly<Record<string, string>>): string {
   const address = new URL(page);
-  if (reference !== null) address.searchParams.set('kineta', reference);
+  if (reference !== null) address.searchParams.set(REFERENCE, reference);
   for (const [name, value] of Object.entries(facts))
-    if (value.trim() !== '') address.searchParams.set(BEFORE + name, value.trim());
+    if (value.trim() !== '') address.searchParams.set(FACT_IN_LINK + name, value.trim());
   return address.href;
+}
+
+/** A page of a site by its path, or its whole address; null where it is none of that site’s. */
+export function pageOn(origin: string, path: string): string | null {
+  const address = URL.canParse(path, origin) ? new URL(path, origin) : undefined;
+  return address?.origin === origin ? address.href : null;
 }
 
 /** What may be picked for a fact; undefined where it is written. */

@@ -11,7 +11,7 @@ import { Picks } from '../../ui/picks.tsx';
 import { Skeleton } from '../../ui/skeleton.tsx';
 import { ToCopy } from '../to-copy.tsx';
 import { Code } from './code.tsx';
-import { inputFor, linkTo, picksFor } from './link.ts';
+import { inputFor, linkTo, pageOn, picksFor } from './link.ts';
 
 /** What a link says of one fact. */
 function Said({ fact, value, onSay }: { fact: Fact; value: string; onSay: (value: string) => void }) {
@@ -41,13 +41,13 @@ const wayName = ({ reference, flow }: WayIn): string =>
 /** Puts a link together, as text and as a code. */
 function Writer({ site, origin, ways }: { site: SiteDetail; origin: string | null; ways: readonly WayIn[] }) {
   const [at, setAt] = useState(0);
-  const [place, setPlace] = useState(origin === null ? 1 : 0);
+  const [place, setPlace] = useState(0);
   const [path, setPath] = useState('/');
   const [said, setSaid] = useState<Record<string, string>>({});
   const way = ways[at];
   if (!way) return null;
-  const isOwn = place === 1;
-  const page = isOwn ? site.pageUrl : URL.canParse(path, origin ?? site.pageUrl) ? new URL(path, origin!).href : null;
+  const isOwn = origin === null || place === 1;
+  const page = isOwn ? site.pageUrl : pageOn(origin, path);
   const facts = Object.fromEntries(way.facts.map(({ name }) => [name, said[name] ?? '']));
   const link = page === null ? '' : linkTo(page, way.reference, facts);
   return (
@@ -61,15 +61,17 @@ function Writer({ site, origin, ways }: { site: SiteDetail; origin: string | nul
               </option>
             ))}
           </Choice>
-          <div>
-            <p className="mb-1 text-ink-2">Opens</p>
-            <Picks
-              name="What it opens"
-              picks={origin === null ? ['', 'the chat alone'] : ['a page of the site', 'the chat alone']}
-              at={place}
-              onPick={setPlace}
-            />
-          </div>
+          {origin === null ? null : (
+            <div>
+              <p className="mb-1 text-ink-2">Opens</p>
+              <Picks
+                name="What it opens"
+                picks={['a page of the site', 'the chat alone']}
+                at={place}
+                onPick={setPlace}
+              />
+            </div>
+          )}
         </div>
         {isOwn ? null : (
           <TextField
